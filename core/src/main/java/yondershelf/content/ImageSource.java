@@ -1,0 +1,33 @@
+package yondershelf.content;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where a map's picture is to be found: a file, or bytes inside the model's own file.
+ *
+ * @param reference the reference as the model file writes it, or a name for embedded bytes
+ * @param file the file meant by the reference; it may be missing. Null for embedded pictures
+ * @param bytes the encoded picture when embedded, else null
+ */
+public record ImageSource(String reference, @Nullable Path file, byte @Nullable [] bytes) {
+
+    public static ImageSource at(Path file) {
+        return new ImageSource(String.valueOf(file.getFileName()), file, null);
+    }
+
+    public static ImageSource embedded(String name, byte[] bytes) {
+        return new ImageSource(name, null, bytes);
+    }
+
+    /** True when the bytes are there to be read. */
+    public boolean exists() {
+        return bytes != null || (file != null && Files.isRegularFile(file));
+    }
+
+    /** The path of the file, or the name of the embedded picture. */
+    public String shownName() {
+        return file != null ? file.toString() : reference;
+    }
+}

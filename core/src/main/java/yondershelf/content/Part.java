@@ -1,0 +1,34 @@
+package yondershelf.content;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A piece of a mesh with one material: an indexed triangle list (a glTF primitive).
+ *
+ * @param positions x, y, z per vertex, metres
+ * @param normals x, y, z per vertex, unit length, or null for flat shading
+ * @param uvs u, v per vertex, origin top-left, or null
+ * @param colors linear r, g, b, a per vertex, or null
+ * @param indices three per triangle, counter-clockwise seen from outside
+ * @param material index into the model's materials
+ */
+public record Part(
+        float[] positions,
+        float @Nullable [] normals,
+        float @Nullable [] uvs,
+        float @Nullable [] colors,
+        int[] indices,
+        int material) {
+
+    public int vertexCount() {
+        return positions.length / 3;
+    }
+
+    public int triangleCount() {
+        return indices.length / 3;
+    }
+
+    public Part withMaterial(int other) {
+        return new Part(positions, normals, uvs, colors, indices, other);
+    }
+}

@@ -1,0 +1,261 @@
+package yondershelf.format;
+
+import java.nio.ByteBuffer;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import org.lwjgl.PointerBuffer;
+import org.lwjgl.assimp.AIColor4D;
+import org.lwjgl.assimp.AIFace;
+import org.lwjgl.assimp.AIMaterial;
+import org.lwjgl.assimp.AIMatrix4x4;
+import org.lwjgl.assimp.AIMesh;
+import org.lwjgl.assimp.AIMetaData;
+import org.lwjgl.assimp.AINode;
+import org.lwjgl.assimp.AIScene;
+import org.lwjgl.assimp.AIVector3D;
+import org.lwjgl.assimp.Assimp;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Node;
+import yondershelf.content.Part;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Transform;
+
+/** Model formats read through the native Assimp library. May crash or hang on hostile files: run it in the worker. */
+final class AssimpReader {
+    private static final int FLAGS = Assimp.aiProcess_Triangulate
+            | Assimp.aiProcess_GenSmoothNormals
+            | Assimp.aiProcess_JoinIdenticalVertices
+            | Assimp.aiProcess_SortByPType;
+
+    private final Path file;
+    private final AIScene scene;
+    private final List<Node> nodes = new ArrayList<>();
+    private final List<Mesh> meshes = new ArrayList<>();
+    private final List<Material> materials;
+    private final int[] materialNumbers;
+
+    private AssimpReader(Path file, AIScene scene) {
+        this.file = file;
+        this.scene = scene;
+        this.materials = new AssimpMaterials(file, scene).materials();
+        this.materialNumbers = new int[materials.size()];
+        Arrays.fill(materialNumbers, -1);
+    }
+
+    static Model read(Path file, FileType type) throws ProblemException {
+        AIScene scene = Assimp.aiImportFile(file.toString(), FLAGS);
+        if (scene == null) {
+            throw Problem.of(
+                            file,
+                            "it cannot be read as " + type.extension().toUpperCase(Locale.ROOT) + " ("
+                                    + shorten(Assimp.aiGetErrorString()) + ")")
+                    .raise();
+        }
+        try {
+            return new AssimpReader(file, scene).model(type);
+        } finally {
+            Assimp.aiReleaseImport(scene);
+        }
+    }
+
+    private static String shorten(@Nullable String message) {
+        String line = message == null || message.isBlank()
+                ? "no reason given"
+                : message.strip().replaceAll("\\s+", " ");
+        return line.length() > 160 ? line.substring(0, 160) + "..." : line;
+    }
+
+    private Model model(FileType type) throws ProblemException {
+        AINode root = scene.mRootNode();
+        if (root == null || scene.mNumMeshes() == 0) {
+            throw Problem.of(file, "there is no geometry in it").raise();
+        }
+        int top = node(root);
+        Node first = nodes.get(top);
+        nodes.set(top, new Node(first.name(), toMetres(type).after(first.local()), first.mesh(), first.children()));
+        return new Model(Reading.baseName(file), meshes, nodes, List.of(top), usedMaterials());
+    }
+
+    /** Assimp adds a default material nobody asked for; only those that parts use are kept. */
+    private List<Material> usedMaterials() {
+        Material[] out = new Material
+                [(int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count()];
+        for (int i = 0; i < materialNumbers.length; i++) {
+            if (materialNumbers[i] >= 0) {
+                out[materialNumbers[i]] = materials.get(i);
+            }
+        }
+        return Arrays.asList(out);
+    }
+
+    /**
+     * From the file's unit and up axis to metres, +Y up. FBX writes its unit in centimetres; STL has none and 3MF (core
+     * specification, 3.4) defaults to the millimetre, both with +Z up: for STL that is common practice, no source.
+     */
+    private Transform toMetres(FileType type) {
+        Transform zUp = Transform.rotation(1, 0, 0, -Math.PI / 2);
+        return switch (type) {
+            case FBX -> Transform.scale(metaNumber("UnitScaleFactor", 1) / 100);
+            case STL, THREE_MF -> zUp.after(Transform.scale(0.001));
+            case THREE_DS -> zUp;
+            default -> Transform.IDENTITY;
+        };
+    }
+
+    private double metaNumber(String key, double otherwise) {
+        AIMetaData data = scene.mMetaData();
+        if (data == null) {
+            return otherwise;
+        }
+        for (int i = 0; i < data.mNumProperties(); i++) {
+            if (data.mKeys().get(i).dataString().equals(key)) {
+                var entry = data.mValues().get(i);
+                if (entry.mType() == Assimp.AI_DOUBLE) {
+                    return number(entry.mData(8).getDouble(0), otherwise);
+                }
+                if (entry.mType() == Assimp.AI_FLOAT) {
+                    return number(entry.mData(4).getFloat(0), otherwise);
+                }
+            }
+        }
+        return otherwise;
+    }
+
+    private static double number(double value, double otherwise) {
+        return Double.isFinite(value) && value > 0 ? value : otherwise;
+    }
+
+    private int node(AINode node) throws ProblemException {
+        int index = nodes.size();
+        nodes.add(new Node("", Transform.IDENTITY, -1, List.of()));
+        int mesh = -1;
+        if (node.mNumMeshes() > 0 && node.mMeshes() != null) {
+            List<Part> parts = new ArrayList<>();
+            for (int i = 0; i < node.mNumMeshes(); i++) {
+                Part part = part(node.mMeshes().get(i));
+                if (part != null) {
+                    parts.add(part);
+                }
+            }
+            if (!parts.isEmpty()) {
+                mesh = sharedMesh(node.mName().dataString(), parts);
+            }
+        }
+        List<Integer> children = new ArrayList<>();
+        PointerBuffer list = node.mChildren();
+        for (int i = 0; list != null && i < node.mNumChildren(); i++) {
+            long address = list.get(i);
+            if (address != 0) {
+                children.add(node(AINode.create(address)));
+            }
+        }
+        nodes.set(index, new Node(node.mName().dataString(), transform(node.mTransformation()), mesh, children));
+        return index;
+    }
+
+    private final @Nullable Part[] known = new Part[1 << 16];
+
+    private int sharedMesh(String name, List<Part> parts) {
+        for (int i = 0; i < meshes.size(); i++) {
+            List<Part> other = meshes.get(i).parts();
+            boolean same = other.size() == parts.size();
+            for (int k = 0; same && k < parts.size(); k++) {
+                same = other.get(k) == parts.get(k);
+            }
+            if (same) {
+                return i;
+            }
+        }
+        meshes.add(new Mesh(name, parts));
+        return meshes.size() - 1;
+    }
+
+    private @Nullable Part part(int index) throws ProblemException {
+        if (index < known.length && known[index] != null) {
+            return known[index];
+        }
+        AIMesh mesh = AIMesh.create(scene.mMeshes().get(index));
+        if ((mesh.mPrimitiveTypes() & Assimp.aiPrimitiveType_TRIANGLE) == 0) {
+            return null;
+        }
+        float[] positions = vectors(mesh.mVertices(), 3);
+        float[] normals = mesh.mNormals() == null ? null : vectors(mesh.mNormals(), 3);
+        AIVector3D.Buffer texture = mesh.mTextureCoords(0);
+        float[] uvs = texture == null ? null : vectors(texture, 2);
+        if (uvs != null) {
+            for (int i = 1; i < uvs.length; i += 2) {
+                uvs[i] = 1 - uvs[i];
+            }
+        }
+        AIColor4D.Buffer tints = mesh.mColors(0);
+        float[] colors = null;
+        if (tints != null) {
+            colors = new float[positions.length / 3 * 4];
+            for (int i = 0; i < positions.length / 3; i++) {
+                AIColor4D c = tints.get(i);
+                colors[i * 4] = c.r();
+                colors[i * 4 + 1] = c.g();
+                colors[i * 4 + 2] = c.b();
+                colors[i * 4 + 3] = c.a();
+            }
+        }
+        AIFace.Buffer faces = mesh.mFaces();
+        int[] indices = new int[mesh.mNumFaces() * 3];
+        int count = 0;
+        for (int i = 0; i < mesh.mNumFaces(); i++) {
+            AIFace face = faces.get(i);
+            if (face.mNumIndices() == 3) {
+                indices[count++] = face.mIndices().get(0);
+                indices[count++] = face.mIndices().get(1);
+                indices[count++] = face.mIndices().get(2);
+            }
+        }
+        int material = mesh.mMaterialIndex();
+        if (materialNumbers[material] < 0) {
+            materialNumbers[material] =
+                    (int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count();
+        }
+        Part part = Reading.checkedPart(
+                file, positions, normals, uvs, colors, Arrays.copyOf(indices, count), materialNumbers[material]);
+        if (index < known.length) {
+            known[index] = part;
+        }
+        return part;
+    }
+
+    private static float[] vectors(AIVector3D.Buffer in, int size) {
+        float[] out = new float[in.remaining() * size];
+        for (int i = 0; i < in.remaining(); i++) {
+            AIVector3D v = in.get(i);
+            out[i * size] = v.x();
+            out[i * size + 1] = v.y();
+            if (size == 3) {
+                out[i * size + 2] = v.z();
+            }
+        }
+        return out;
+    }
+
+    private static Transform transform(AIMatrix4x4 m) {
+        return new Transform(
+                m.a1(), m.a2(), m.a3(), m.a4(), m.b1(), m.b2(), m.b3(), m.b4(), m.c1(), m.c2(), m.c3(), m.c4());
+    }
+
+    /** Copies a native buffer. */
+    static byte[] copy(ByteBuffer in) {
+        byte[] out = new byte[in.remaining()];
+        in.get(in.position(), out);
+        return out;
+    }
+
+    static AIMaterial material(AIScene scene, int index) {
+        return AIMaterial.create(scene.mMaterials().get(index));
+    }
+}

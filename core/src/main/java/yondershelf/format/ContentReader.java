@@ -1,0 +1,35 @@
+package yondershelf.format;
+
+import java.nio.file.Path;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Model;
+import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
+
+/** Reads models and pictures, wherever the reading is done. Safe for use from several threads. */
+public interface ContentReader {
+
+    /** Width and height of a picture, in pixels. */
+    record PictureSize(int width, int height) {}
+
+    /**
+     * Reads a model file; pictures it refers to are not opened.
+     *
+     * @throws ProblemException when the file cannot be read, with the cause in plain words
+     */
+    Model readModel(Path file) throws ProblemException;
+
+    /**
+     * Reads a picture whole. High-dynamic-range formats give linear floats.
+     *
+     * @throws ProblemException when it cannot be read, with the cause in plain words
+     */
+    Picture readPicture(ImageSource source) throws ProblemException;
+
+    /**
+     * The size of a picture from its header alone.
+     *
+     * @throws ProblemException when it cannot be read, with the cause in plain words
+     */
+    PictureSize measure(ImageSource source) throws ProblemException;
+}

@@ -1,0 +1,283 @@
+package yondershelf.format;
+
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Node;
+import yondershelf.content.Part;
+import yondershelf.content.Picture;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+import yondershelf.content.Transform;
+
+/** Content over a pipe between two processes of this program; no file format. */
+public final class ContentStream {
+    private static final int CHUNK = 1 << 16;
+
+    private ContentStream() {}
+
+    public static void write(Model model, DataOutputStream out) throws IOException {
+        text(model.name(), out);
+        out.writeInt(model.meshes().size());
+        for (Mesh mesh : model.meshes()) {
+            text(mesh.name(), out);
+            out.writeInt(mesh.parts().size());
+            for (Part part : mesh.parts()) {
+                floats(part.positions(), out);
+                floats(part.normals(), out);
+                floats(part.uvs(), out);
+                floats(part.colors(), out);
+                ints(part.indices(), out);
+                out.writeInt(part.material());
+            }
+        }
+        out.writeInt(model.nodes().size());
+        for (Node node : model.nodes()) {
+            text(node.name(), out);
+            for (double value : node.local().toColumns()) {
+                out.writeDouble(value);
+            }
+            out.writeInt(node.mesh());
+            list(node.children(), out);
+        }
+        list(model.roots(), out);
+        materials(model.materials(), out);
+    }
+
+    public static Model readModel(DataInputStream in) throws IOException {
+        String name = text(in);
+        List<Mesh> meshes = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            String meshName = text(in);
+            List<Part> parts = new ArrayList<>();
+            for (int k = in.readInt(); k > 0; k--) {
+                float[] positions = requireFloats(in);
+                parts.add(new Part(positions, floats(in), floats(in), floats(in), ints(in), in.readInt()));
+            }
+            meshes.add(new Mesh(meshName, parts));
+        }
+        List<Node> nodes = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            String nodeName = text(in);
+            double[] m = new double[16];
+            for (int k = 0; k < 16; k++) {
+                m[k] = in.readDouble();
+            }
+            nodes.add(new Node(nodeName, Transform.fromColumns(m), in.readInt(), list(in)));
+        }
+        List<Integer> roots = list(in);
+        return new Model(name, meshes, nodes, roots, materials(in));
+    }
+
+    public static void write(Picture picture, DataOutputStream out) throws IOException {
+        out.writeInt(picture.width());
+        out.writeInt(picture.height());
+        out.writeInt(picture.channels());
+        out.writeBoolean(picture.isFloat());
+        if (picture.isFloat()) {
+            floats(picture.floats(), out);
+        } else {
+            out.write(picture.bytes());
+        }
+    }
+
+    public static Picture readPicture(DataInputStream in) throws IOException {
+        int w = in.readInt();
+        int h = in.readInt();
+        int channels = in.readInt();
+        if (in.readBoolean()) {
+            return Picture.ofFloats(w, h, channels, requireFloats(in));
+        }
+        return Picture.ofBytes(w, h, channels, in.readNBytes(w * h * channels));
+    }
+
+    private static void materials(List<Material> materials, DataOutputStream out) throws IOException {
+        Map<ImageSource, Integer> sent = new IdentityHashMap<>();
+        out.writeInt(materials.size());
+        for (Material m : materials) {
+            text(m.name(), out);
+            double[] numbers = {
+                m.red(),
+                m.green(),
+                m.blue(),
+                m.opacity(),
+                m.metallic(),
+                m.roughness(),
+                m.emissiveRed(),
+                m.emissiveGreen(),
+                m.emissiveBlue(),
+                m.normalScale(),
+                m.alphaCutoff()
+            };
+            for (double number : numbers) {
+                out.writeDouble(number);
+            }
+            out.writeBoolean(m.alphaFromBaseColor());
+            out.writeBoolean(m.doubleSided());
+            out.writeInt(m.maps().size());
+            for (Map.Entry<Role, TextureUse> map : m.maps().entrySet()) {
+                out.writeByte(map.getKey().ordinal());
+                TextureUse use = map.getValue();
+                double[] place = {use.scaleU(), use.scaleV(), use.offsetU(), use.offsetV(), use.rotation()};
+                for (double number : place) {
+                    out.writeDouble(number);
+                }
+                Integer known = sent.putIfAbsent(use.image(), sent.size());
+                out.writeInt(known == null ? -1 : known);
+                if (known == null) {
+                    image(use.image(), out);
+                }
+            }
+        }
+    }
+
+    private static List<Material> materials(DataInputStream in) throws IOException {
+        List<ImageSource> images = new ArrayList<>();
+        List<Material> out = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            String name = text(in);
+            double[] n = doubles(11, in);
+            boolean alpha = in.readBoolean();
+            boolean doubleSided = in.readBoolean();
+            EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
+            for (int k = in.readInt(); k > 0; k--) {
+                Role role = Role.values()[in.readByte()];
+                double[] p = doubles(5, in);
+                int known = in.readInt();
+                ImageSource image;
+                if (known < 0) {
+                    image = image(in);
+                    images.add(image);
+                } else {
+                    image = images.get(known);
+                }
+                maps.put(role, new TextureUse(image, p[0], p[1], p[2], p[3], p[4]));
+            }
+            out.add(new Material(
+                    name, n[0], n[1], n[2], n[3], n[4], n[5], n[6], n[7], n[8], n[9], n[10], alpha, doubleSided, maps));
+        }
+        return out;
+    }
+
+    private static void image(ImageSource image, DataOutputStream out) throws IOException {
+        text(image.reference(), out);
+        Path file = image.file();
+        text(file == null ? "" : file.toString(), out);
+        byte[] bytes = image.bytes();
+        out.writeInt(bytes == null ? -1 : bytes.length);
+        if (bytes != null) {
+            out.write(bytes);
+        }
+    }
+
+    private static ImageSource image(DataInputStream in) throws IOException {
+        String reference = text(in);
+        String file = text(in);
+        int length = in.readInt();
+        byte[] bytes = length < 0 ? null : in.readNBytes(length);
+        return new ImageSource(reference, file.isEmpty() ? null : Path.of(file), bytes);
+    }
+
+    private static double[] doubles(int count, DataInputStream in) throws IOException {
+        double[] out = new double[count];
+        for (int i = 0; i < count; i++) {
+            out[i] = in.readDouble();
+        }
+        return out;
+    }
+
+    private static void list(List<Integer> values, DataOutputStream out) throws IOException {
+        out.writeInt(values.size());
+        for (int value : values) {
+            out.writeInt(value);
+        }
+    }
+
+    private static List<Integer> list(DataInputStream in) throws IOException {
+        List<Integer> out = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            out.add(in.readInt());
+        }
+        return out;
+    }
+
+    private static void floats(float @Nullable [] values, DataOutputStream out) throws IOException {
+        out.writeInt(values == null ? -1 : values.length);
+        if (values == null) {
+            return;
+        }
+        ByteBuffer chunk = ByteBuffer.allocate(CHUNK);
+        for (float value : values) {
+            chunk.putFloat(value);
+            if (!chunk.hasRemaining()) {
+                out.write(chunk.array());
+                chunk.clear();
+            }
+        }
+        out.write(chunk.array(), 0, chunk.position());
+    }
+
+    private static float @Nullable [] floats(DataInputStream in) throws IOException {
+        int length = in.readInt();
+        if (length < 0) {
+            return null;
+        }
+        float[] out = new float[length];
+        byte[] chunk = new byte[CHUNK];
+        for (int at = 0; at < length; ) {
+            int count = Math.min(CHUNK / 4, length - at);
+            in.readFully(chunk, 0, count * 4);
+            ByteBuffer.wrap(chunk).asFloatBuffer().get(out, at, count);
+            at += count;
+        }
+        return out;
+    }
+
+    private static float[] requireFloats(DataInputStream in) throws IOException {
+        float[] values = floats(in);
+        if (values == null) {
+            throw new IOException("values are missing");
+        }
+        return values;
+    }
+
+    private static void ints(int[] values, DataOutputStream out) throws IOException {
+        float[] carried = new float[values.length];
+        for (int i = 0; i < values.length; i++) {
+            carried[i] = Float.intBitsToFloat(values[i]);
+        }
+        floats(carried, out);
+    }
+
+    private static int[] ints(DataInputStream in) throws IOException {
+        float[] carried = requireFloats(in);
+        int[] out = new int[carried.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = Float.floatToRawIntBits(carried[i]);
+        }
+        return out;
+    }
+
+    /** Texts are prefixed by a 32-bit length: names may be longer than modified UTF-8 of {@code writeUTF} allows. */
+    private static void text(String value, DataOutputStream out) throws IOException {
+        byte[] bytes = value.getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        out.writeInt(bytes.length);
+        out.write(bytes);
+    }
+
+    private static String text(DataInputStream in) throws IOException {
+        return new String(in.readNBytes(in.readInt()), java.nio.charset.StandardCharsets.UTF_8);
+    }
+}

@@ -1,0 +1,137 @@
+package yondershelf.format;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** The file formats known here, told by extension and checked by their first bytes. */
+public enum FileType {
+    GLB(Group.MODEL, "glb"),
+    GLTF(Group.MODEL, "gltf"),
+    OBJ(Group.MODEL, "obj"),
+    FBX(Group.MODEL, "fbx"),
+    COLLADA(Group.MODEL, "dae"),
+    STL(Group.MODEL, "stl"),
+    PLY(Group.MODEL, "ply"),
+    THREE_MF(Group.MODEL, "3mf"),
+    THREE_DS(Group.MODEL, "3ds"),
+    PNG(Group.PICTURE, "png"),
+    JPEG(Group.PICTURE, "jpg", "jpeg"),
+    TIFF(Group.PICTURE, "tif", "tiff"),
+    TGA(Group.PICTURE, "tga"),
+    WEBP(Group.PICTURE, "webp"),
+    PSD(Group.PICTURE, "psd"),
+    BMP(Group.PICTURE, "bmp"),
+    HDR(Group.RADIANCE, "hdr"),
+    EXR(Group.RADIANCE, "exr"),
+    ZIP(Group.ARCHIVE, "zip");
+
+    /** What a format can hold. */
+    public enum Group {
+        MODEL,
+        PICTURE,
+        RADIANCE,
+        ARCHIVE
+    }
+
+    private static final int HEAD = 64;
+
+    private final Group group;
+    private final List<String> extensions;
+
+    FileType(Group group, String... extensions) {
+        this.group = group;
+        this.extensions = List.of(extensions);
+    }
+
+    public Group group() {
+        return group;
+    }
+
+    /** The usual extension, without the dot. */
+    public String extension() {
+        return extensions.get(0);
+    }
+
+    public boolean isModel() {
+        return group == Group.MODEL;
+    }
+
+    public boolean isPicture() {
+        return group == Group.PICTURE || group == Group.RADIANCE;
+    }
+
+    /** By the name's extension alone. */
+    public static Optional<FileType> byName(String fileName) {
+        int dot = fileName.lastIndexOf('.');
+        if (dot < 0) {
+            return Optional.empty();
+        }
+        String extension = fileName.substring(dot + 1).toLowerCase(Locale.ROOT);
+        return Arrays.stream(values())
+                .filter(type -> type.extensions.contains(extension))
+                .findFirst();
+    }
+
+    /** By the first bytes; formats without a signature (OBJ, TGA, ASCII STL...) are not told. */
+    public static Optional<FileType> byContent(byte[] head) {
+        String text = new String(head, 0, Math.min(head.length, HEAD), StandardCharsets.ISO_8859_1);
+        if (text.startsWith("glTF")) {
+            return Optional.of(GLB);
+        }
+        if (text.startsWith("\u0089PNG\r\n")) {
+            return Optional.of(PNG);
+        }
+        if (text.startsWith("\u00ff\u00d8\u00ff")) {
+            return Optional.of(JPEG);
+        }
+        if (text.startsWith("II*\0") || text.startsWith("MM\0*")) {
+            return Optional.of(TIFF);
+        }
+        if (text.startsWith("RIFF") && text.startsWith("WEBP", 8)) {
+            return Optional.of(WEBP);
+        }
+        if (text.startsWith("8BPS")) {
+            return Optional.of(PSD);
+        }
+        if (text.startsWith("#?RADIANCE") || text.startsWith("#?RGBE")) {
+            return Optional.of(HDR);
+        }
+        if (text.startsWith("v/1\u0001")) {
+            return Optional.of(EXR);
+        }
+        if (text.startsWith("Kaydara FBX Binary")) {
+            return Optional.of(FBX);
+        }
+        if (text.startsWith("ply\n") || text.startsWith("ply\r")) {
+            return Optional.of(PLY);
+        }
+        if (text.startsWith("PK\u0003\u0004")) {
+            return Optional.of(ZIP);
+        }
+        if (text.startsWith("BM") && head.length > 14 && (head[6] | head[7] | head[8] | head[9]) == 0) {
+            return Optional.of(BMP);
+        }
+        return Optional.empty();
+    }
+
+    /** The type of a file: by content where it has a signature, else by name. A 3MF file is a ZIP by content. */
+    public static Optional<FileType> of(Path file) throws IOException {
+        Optional<FileType> named = byName(String.valueOf(file.getFileName()));
+        byte[] head;
+        try (InputStream in = Files.newInputStream(file)) {
+            head = in.readNBytes(HEAD);
+        }
+        Optional<FileType> told = byContent(head);
+        if (told.isPresent() && told.get() == ZIP && named.isPresent() && named.get() == THREE_MF) {
+            return named;
+        }
+        return told.isPresent() ? told : named;
+    }
+}

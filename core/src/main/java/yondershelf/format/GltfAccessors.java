@@ -1,0 +1,177 @@
+package yondershelf.format;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.ByteBuffer;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+
+/** Accessors of a glTF document as plain arrays: strides, sparse values, and quantised components (3.6.2, KHR_mesh_quantization). */
+final class GltfAccessors {
+    private static final int BYTE = 5120;
+    private static final int UNSIGNED_BYTE = 5121;
+    private static final int SHORT = 5122;
+    private static final int UNSIGNED_SHORT = 5123;
+    private static final int UNSIGNED_INT = 5125;
+    private static final int FLOAT = 5126;
+
+    private final GltfDocument document;
+
+    GltfAccessors(GltfDocument document) {
+        this.document = document;
+    }
+
+    /** All values as floats, normalised integers scaled to 0..1 or -1..1; at most {@code wanted} components each. */
+    float[] floats(int index, int wanted) throws ProblemException {
+        JsonNode accessor = accessor(index);
+        int count = count(accessor, index);
+        int components = components(accessor.path("type").asText());
+        int type = accessor.path("componentType").asInt();
+        boolean normalised = accessor.path("normalized").asBoolean();
+        int kept = Math.min(wanted, components);
+        float[] out = new float[count * kept];
+        if (accessor.has("bufferView")) {
+            Layout layout = layout(accessor, index, count, components, type);
+            for (int i = 0; i < count; i++) {
+                for (int c = 0; c < kept; c++) {
+                    out[i * kept + c] = component(
+                            layout.data, layout.offset + i * layout.stride + c * size(type), type, normalised);
+                }
+            }
+        }
+        if (accessor.has("sparse")) {
+            JsonNode sparse = accessor.path("sparse");
+            int changes = sparse.path("count").asInt();
+            int indexType = sparse.path("indices").path("componentType").asInt();
+            ByteBuffer indices = sparseView(sparse.path("indices"), changes, size(indexType));
+            ByteBuffer values = sparseView(sparse.path("values"), changes, components * size(type));
+            for (int i = 0; i < changes; i++) {
+                int target = integer(indices, i * size(indexType), indexType);
+                if (target < 0 || target >= count) {
+                    throw broken(index, "a sparse index is out of range");
+                }
+                for (int c = 0; c < kept; c++) {
+                    out[target * kept + c] = component(values, (i * components + c) * size(type), type, normalised);
+                }
+            }
+        }
+        return out;
+    }
+
+    /** Number of components of each value. */
+    int componentsOf(int index) throws ProblemException {
+        return components(accessor(index).path("type").asText());
+    }
+
+    /** Scalar integer values, for indices. */
+    int[] integers(int index) throws ProblemException {
+        JsonNode accessor = accessor(index);
+        int count = count(accessor, index);
+        int type = accessor.path("componentType").asInt();
+        Layout layout = layout(accessor, index, count, 1, type);
+        int[] out = new int[count];
+        for (int i = 0; i < count; i++) {
+            out[i] = integer(layout.data, layout.offset + i * layout.stride, type);
+        }
+        return out;
+    }
+
+    private record Layout(ByteBuffer data, int offset, int stride) {}
+
+    private Layout layout(JsonNode accessor, int index, int count, int components, int type) throws ProblemException {
+        int view = accessor.path("bufferView").asInt(-1);
+        ByteBuffer data = document.view(view);
+        int element = components * size(type);
+        int stride =
+                document.json.path("bufferViews").path(view).path("byteStride").asInt(element);
+        long offset = accessor.path("byteOffset").asLong();
+        if (stride < element
+                || offset < 0
+                || (count > 0 && offset + (count - 1L) * stride + element > data.capacity())) {
+            throw broken(index, "it reaches past the end of its buffer view");
+        }
+        return new Layout(data, (int) offset, stride);
+    }
+
+    private ByteBuffer sparseView(JsonNode part, int count, int size) throws ProblemException {
+        ByteBuffer view = document.view(part.path("bufferView").asInt(-1));
+        int offset = part.path("byteOffset").asInt();
+        if (count < 0 || offset < 0 || offset + (long) count * size > view.capacity()) {
+            throw Problem.of(document.file, "a sparse accessor reaches past the end of its buffer view")
+                    .raise();
+        }
+        return view.slice(offset, count * size).order(view.order());
+    }
+
+    private JsonNode accessor(int index) throws ProblemException {
+        JsonNode accessor = document.json.path("accessors").path(index);
+        if (index < 0 || accessor.isMissingNode()) {
+            throw broken(index, "it does not exist");
+        }
+        return accessor;
+    }
+
+    private int count(JsonNode accessor, int index) throws ProblemException {
+        long count = accessor.path("count").asLong();
+        if (count < 0 || count > 100_000_000) {
+            throw broken(index, "its count of " + count + " is impossible");
+        }
+        return (int) count;
+    }
+
+    private ProblemException broken(int index, String cause) {
+        return Problem.of(document.file, "accessor " + index + " is broken: " + cause)
+                .raise();
+    }
+
+    private int components(String type) throws ProblemException {
+        return switch (type) {
+            case "SCALAR" -> 1;
+            case "VEC2" -> 2;
+            case "VEC3" -> 3;
+            case "VEC4", "MAT2" -> 4;
+            case "MAT3" -> 9;
+            case "MAT4" -> 16;
+            default ->
+                throw Problem.of(document.file, "an accessor has the unknown type " + type)
+                        .raise();
+        };
+    }
+
+    private int size(int type) throws ProblemException {
+        return switch (type) {
+            case BYTE, UNSIGNED_BYTE -> 1;
+            case SHORT, UNSIGNED_SHORT -> 2;
+            case UNSIGNED_INT, FLOAT -> 4;
+            default ->
+                throw Problem.of(document.file, "an accessor has the unknown component type " + type)
+                        .raise();
+        };
+    }
+
+    private static int integer(ByteBuffer data, int at, int type) {
+        return switch (type) {
+            case UNSIGNED_BYTE -> data.get(at) & 0xff;
+            case BYTE -> data.get(at);
+            case UNSIGNED_SHORT -> data.getShort(at) & 0xffff;
+            case SHORT -> data.getShort(at);
+            default -> data.getInt(at);
+        };
+    }
+
+    private static float component(ByteBuffer data, int at, int type, boolean normalised) {
+        if (type == FLOAT) {
+            return data.getFloat(at);
+        }
+        int value = integer(data, at, type);
+        if (!normalised) {
+            return type == UNSIGNED_INT ? Integer.toUnsignedLong(value) : value;
+        }
+        return switch (type) {
+            case BYTE -> Math.max(value / 127f, -1);
+            case UNSIGNED_BYTE -> value / 255f;
+            case SHORT -> Math.max(value / 32767f, -1);
+            case UNSIGNED_SHORT -> value / 65535f;
+            default -> Integer.toUnsignedLong(value) / 4294967295f;
+        };
+    }
+}

@@ -1,0 +1,220 @@
+package yondershelf.format;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.net.URLDecoder;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+
+/** A glTF 2.0 file's JSON and buffers, in either container (specification 4.4 for GLB). */
+final class GltfDocument {
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final int GLB_MAGIC = 0x46546C67;
+    private static final int CHUNK_JSON = 0x4E4F534A;
+    private static final int CHUNK_BIN = 0x004E4942;
+
+    final Path file;
+    final JsonNode json;
+    private final List<ByteBuffer> buffers = new ArrayList<>();
+
+    private GltfDocument(Path file, JsonNode json, @Nullable ByteBuffer binary) throws ProblemException {
+        this.file = file;
+        this.json = json;
+        int index = 0;
+        for (JsonNode buffer : json.path("buffers")) {
+            buffers.add(loadBuffer(buffer, index++, binary));
+        }
+    }
+
+    static GltfDocument load(Path file) throws ProblemException {
+        byte[] bytes;
+        try {
+            bytes = Files.readAllBytes(file);
+        } catch (IOException | OutOfMemoryError e) {
+            throw Reading.problem(file, e).raise(e);
+        }
+        if (bytes.length == 0) {
+            throw Problem.of(file, "the file is empty").raise();
+        }
+        try {
+            ByteBuffer buffer = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
+            if (bytes.length >= 12 && buffer.getInt(0) == GLB_MAGIC) {
+                return loadGlb(file, buffer);
+            }
+            JsonNode json = JSON.readTree(bytes);
+            if (json == null || !json.isObject() || !json.has("asset")) {
+                throw Problem.of(file, "this is not a glTF file: it has no asset entry")
+                        .raise();
+            }
+            return new GltfDocument(file, json, null);
+        } catch (IOException e) {
+            throw Problem.of(file, "its JSON is broken: " + Reading.firstLine(e))
+                    .raise(e);
+        }
+    }
+
+    private static GltfDocument loadGlb(Path file, ByteBuffer buffer) throws IOException, ProblemException {
+        int version = buffer.getInt(4);
+        if (version != 2) {
+            throw Problem.of(file, "it is glTF version " + version + ", only version 2 is read")
+                    .raise();
+        }
+        long declared = Integer.toUnsignedLong(buffer.getInt(8));
+        if (declared > buffer.capacity()) {
+            throw Problem.of(
+                            file,
+                            "the file is cut short: " + buffer.capacity() + " of " + declared + " bytes are there")
+                    .raise();
+        }
+        JsonNode json = null;
+        ByteBuffer binary = null;
+        int at = 12;
+        while (at + 8 <= buffer.capacity()) {
+            int length = buffer.getInt(at);
+            int type = buffer.getInt(at + 4);
+            if (length < 0 || at + 8L + length > buffer.capacity()) {
+                throw Problem.of(file, "the file is cut short inside a chunk").raise();
+            }
+            if (type == CHUNK_JSON && json == null) {
+                json = JSON.readTree(buffer.array(), at + 8, length);
+            } else if (type == CHUNK_BIN && binary == null) {
+                binary = buffer.slice(at + 8, length).order(ByteOrder.LITTLE_ENDIAN);
+            }
+            at += 8 + length;
+        }
+        if (json == null || !json.isObject()) {
+            throw Problem.of(file, "it has no JSON chunk").raise();
+        }
+        return new GltfDocument(file, json, binary);
+    }
+
+    private ByteBuffer loadBuffer(JsonNode buffer, int index, @Nullable ByteBuffer binary) throws ProblemException {
+        String uri = buffer.path("uri").asText("");
+        long length = buffer.path("byteLength").asLong();
+        ByteBuffer data;
+        if (uri.isEmpty()) {
+            if (binary == null) {
+                if (buffer.path("extensions").has("EXT_meshopt_compression")) {
+                    return ByteBuffer.allocate(0);
+                }
+                throw Problem.of(file, "buffer " + index + " is not in the file")
+                        .raise();
+            }
+            data = binary;
+        } else {
+            data = ByteBuffer.wrap(bytesOf(uri)).order(ByteOrder.LITTLE_ENDIAN);
+        }
+        if (data.capacity() < length) {
+            throw Problem.of(
+                            file,
+                            "buffer " + index + " is cut short: " + data.capacity() + " of " + length
+                                    + " bytes are there")
+                    .raise();
+        }
+        return data;
+    }
+
+    private byte[] bytesOf(String uri) throws ProblemException {
+        if (uri.startsWith("data:")) {
+            return dataUri(uri);
+        }
+        Path target = resolve(uri);
+        if (target == null || !Files.isRegularFile(target)) {
+            throw new Problem(
+                            file.toString(),
+                            "the file " + uri + " that holds its geometry is missing",
+                            "Put it back beside the model")
+                    .raise();
+        }
+        try {
+            return Files.readAllBytes(target);
+        } catch (IOException | OutOfMemoryError e) {
+            throw Reading.problem(target, e).raise(e);
+        }
+    }
+
+    private byte[] dataUri(String uri) throws ProblemException {
+        int comma = uri.indexOf(',');
+        try {
+            if (comma < 0) {
+                throw new IllegalArgumentException("no comma");
+            }
+            return Base64.getDecoder().decode(uri.substring(comma + 1));
+        } catch (IllegalArgumentException e) {
+            throw Problem.of(file, "an embedded data URI is broken").raise(e);
+        }
+    }
+
+    private @Nullable Path resolve(String uri) {
+        try {
+            String decoded =
+                    uri.contains("%") ? URLDecoder.decode(uri.replace("+", "%2B"), StandardCharsets.UTF_8) : uri;
+            return Reading.resolve(file, decoded);
+        } catch (IllegalArgumentException e) {
+            return null;
+        }
+    }
+
+    /** The bytes of a buffer view, little-endian, from its first byte. */
+    ByteBuffer view(int index) throws ProblemException {
+        JsonNode view = json.path("bufferViews").path(index);
+        if (view.isMissingNode()) {
+            throw Problem.of(file, "buffer view " + index + " does not exist").raise();
+        }
+        if (view.path("extensions").has("EXT_meshopt_compression")
+                || view.path("extensions").has("KHR_meshopt_compression")) {
+            throw Problem.of(file, "its geometry is packed with meshopt compression, which is not read yet")
+                    .raise();
+        }
+        int buffer = view.path("buffer").asInt(-1);
+        long offset = view.path("byteOffset").asLong();
+        long length = view.path("byteLength").asLong();
+        if (buffer < 0 || buffer >= buffers.size()) {
+            throw Problem.of(file, "buffer view " + index + " names no buffer").raise();
+        }
+        ByteBuffer data = buffers.get(buffer);
+        if (offset < 0 || length < 0 || offset + length > data.capacity()) {
+            throw Problem.of(file, "buffer view " + index + " reaches past the end of its buffer")
+                    .raise();
+        }
+        return data.slice((int) offset, (int) length).order(ByteOrder.LITTLE_ENDIAN);
+    }
+
+    /** The picture of an image entry. */
+    ImageSource image(int index) throws ProblemException {
+        JsonNode image = json.path("images").path(index);
+        String uri = image.path("uri").asText("");
+        String name = image.path("name").asText("image " + index);
+        if (uri.startsWith("data:")) {
+            return ImageSource.embedded(name, dataUri(uri));
+        }
+        if (!uri.isEmpty()) {
+            Path target;
+            try {
+                target = resolve(uri);
+            } catch (InvalidPathException e) {
+                target = null;
+            }
+            return new ImageSource(uri, target, null);
+        }
+        if (!image.has("bufferView")) {
+            return new ImageSource(name, null, null);
+        }
+        ByteBuffer view = view(image.path("bufferView").asInt());
+        byte[] bytes = new byte[view.capacity()];
+        view.get(0, bytes);
+        return ImageSource.embedded(name, bytes);
+    }
+}

@@ -1,0 +1,235 @@
+package yondershelf.format;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Material;
+import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+
+/** Materials to glTF 2.0 (3.9): separate metallic and roughness maps are packed, opacity joins the base color. */
+final class GltfMaterialWriter {
+    private final ObjectNode root;
+    private final GlbWriter.ViewSink sink;
+    private final ContentReader pictures;
+    private final Map<String, Integer> textures = new HashMap<>();
+    private final TreeSet<String> extensions = new TreeSet<>();
+
+    GltfMaterialWriter(ObjectNode root, GlbWriter.ViewSink sink, ContentReader pictures) {
+        this.root = root;
+        this.sink = sink;
+        this.pictures = pictures;
+    }
+
+    void write(List<Material> materials) throws ProblemException {
+        if (materials.isEmpty()) {
+            return;
+        }
+        ArrayNode array = root.putArray("materials");
+        for (Material material : materials) {
+            write(material, array.addObject());
+        }
+        if (!extensions.isEmpty()) {
+            ArrayNode used = root.putArray("extensionsUsed");
+            extensions.forEach(used::add);
+        }
+    }
+
+    private void write(Material m, ObjectNode out) throws ProblemException {
+        out.put("name", m.name());
+        boolean hasOpacityMap = m.maps().containsKey(Role.OPACITY);
+        ObjectNode pbr = out.putObject("pbrMetallicRoughness");
+        pbr.putArray("baseColorFactor")
+                .add(m.red())
+                .add(m.green())
+                .add(m.blue())
+                .add(m.opacity());
+        pbr.put("metallicFactor", m.metallic());
+        pbr.put("roughnessFactor", m.roughness());
+        TextureUse base = m.maps().get(Role.BASE_COLOR);
+        if (hasOpacityMap) {
+            texture(pbr, "baseColorTexture", withOpacity(base, m.maps().get(Role.OPACITY)), use(m, Role.OPACITY));
+        } else {
+            texture(pbr, "baseColorTexture", encoded(base), base);
+        }
+        TextureUse packed = m.maps().get(Role.PACKED);
+        if (packed != null) {
+            texture(pbr, "metallicRoughnessTexture", encoded(packed), packed);
+        } else if (m.maps().containsKey(Role.ROUGHNESS) || m.maps().containsKey(Role.METALLIC)) {
+            TextureUse rough = m.maps().get(Role.ROUGHNESS);
+            TextureUse metal = m.maps().get(Role.METALLIC);
+            texture(pbr, "metallicRoughnessTexture", packed(rough, metal), rough != null ? rough : metal);
+        }
+        TextureUse normal = m.maps().get(Role.NORMAL);
+        ObjectNode normalInfo = texture(out, "normalTexture", encoded(normal), normal);
+        if (normalInfo != null && m.normalScale() != 1) {
+            normalInfo.put("scale", m.normalScale());
+        }
+        texture(
+                out,
+                "occlusionTexture",
+                encoded(m.maps().get(Role.OCCLUSION)),
+                m.maps().get(Role.OCCLUSION));
+        texture(
+                out,
+                "emissiveTexture",
+                encoded(m.maps().get(Role.EMISSIVE)),
+                m.maps().get(Role.EMISSIVE));
+        writeEmission(m, out);
+        if (m.alphaCutoff() > 0) {
+            out.put("alphaMode", "MASK").put("alphaCutoff", m.alphaCutoff());
+        } else if (m.opacity() < 1 || hasOpacityMap || m.alphaFromBaseColor()) {
+            out.put("alphaMode", "BLEND");
+        }
+        if (m.doubleSided()) {
+            out.put("doubleSided", true);
+        }
+    }
+
+    private static @Nullable TextureUse use(Material m, Role role) {
+        return m.maps().get(role);
+    }
+
+    private void writeEmission(Material m, ObjectNode out) {
+        double strongest = Math.max(m.emissiveRed(), Math.max(m.emissiveGreen(), m.emissiveBlue()));
+        if (strongest <= 0) {
+            return;
+        }
+        double divide = Math.max(1, strongest);
+        out.putArray("emissiveFactor")
+                .add(m.emissiveRed() / divide)
+                .add(m.emissiveGreen() / divide)
+                .add(m.emissiveBlue() / divide);
+        if (divide > 1) {
+            extensions.add("KHR_materials_emissive_strength");
+            out.putObject("extensions")
+                    .putObject("KHR_materials_emissive_strength")
+                    .put("emissiveStrength", divide);
+        }
+    }
+
+    private record Encoded(String key, String mime, byte[] bytes) {}
+
+    private @Nullable ObjectNode texture(
+            ObjectNode parent, String name, @Nullable Encoded picture, @Nullable TextureUse use) {
+        if (picture == null || use == null) {
+            return null;
+        }
+        Integer known = textures.get(picture.key);
+        int index;
+        if (known != null) {
+            index = known;
+        } else {
+            ArrayNode samplers = root.withArray("samplers");
+            if (samplers.isEmpty()) {
+                samplers.addObject().put("magFilter", 9729).put("minFilter", 9987);
+            }
+            ArrayNode images = root.withArray("images");
+            images.addObject()
+                    .put("name", picture.key)
+                    .put("mimeType", picture.mime)
+                    .put("bufferView", sink.add(picture.bytes, 0));
+            ArrayNode all = root.withArray("textures");
+            all.addObject().put("sampler", 0).put("source", images.size() - 1);
+            index = all.size() - 1;
+            textures.put(picture.key, index);
+        }
+        ObjectNode info = parent.putObject(name);
+        info.put("index", index);
+        if (!use.isPlain()) {
+            extensions.add("KHR_texture_transform");
+            ObjectNode change = info.putObject("extensions").putObject("KHR_texture_transform");
+            change.putArray("offset").add(use.offsetU()).add(use.offsetV());
+            change.putArray("scale").add(use.scaleU()).add(use.scaleV());
+            change.put("rotation", use.rotation());
+        }
+        return info;
+    }
+
+    /** A missing or broken picture is left out: the scene is still worth having, and mend reports the fault. */
+    private Optional<Picture> picture(@Nullable TextureUse use) {
+        if (use == null || !use.image().exists()) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(pictures.readPicture(use.image()));
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+
+    private @Nullable Encoded encoded(@Nullable TextureUse use) throws ProblemException {
+        if (use == null || !use.image().exists()) {
+            return null;
+        }
+        ImageSource image = use.image();
+        byte[] bytes = Pictures.bytesOf(image);
+        FileType type = FileType.byContent(bytes).orElse(null);
+        String key = image.bytes() != null
+                ? image.reference() + " " + Integer.toHexString(java.util.Arrays.hashCode(bytes))
+                : image.shownName().replace('\\', '/').replaceAll(".*/", "") + " "
+                        + Integer.toHexString(java.util.Arrays.hashCode(bytes));
+        if (type == FileType.PNG || type == FileType.JPEG) {
+            return new Encoded(key, type == FileType.PNG ? "image/png" : "image/jpeg", bytes);
+        }
+        Optional<Picture> picture = picture(use);
+        return picture.isPresent() ? new Encoded(key, "image/png", PngWriter.write(picture.get())) : null;
+    }
+
+    private @Nullable Encoded packed(@Nullable TextureUse rough, @Nullable TextureUse metal) {
+        Picture r = picture(rough).orElse(null);
+        Picture m = picture(metal).orElse(null);
+        Picture size = r != null ? r : m;
+        if (size == null) {
+            return null;
+        }
+        int w = size.width();
+        int h = size.height();
+        byte[] out = new byte[w * h * 3];
+        for (int i = 0; i < w * h; i++) {
+            out[i * 3] = (byte) 255;
+            out[i * 3 + 1] = r == null ? (byte) 255 : at(r, i % w, i / w, w, h, 0);
+            out[i * 3 + 2] = m == null ? (byte) 255 : at(m, i % w, i / w, w, h, 0);
+        }
+        String key = "packed " + name(rough) + " " + name(metal);
+        return new Encoded(key, "image/png", PngWriter.write(Picture.ofBytes(w, h, 3, out)));
+    }
+
+    private @Nullable Encoded withOpacity(@Nullable TextureUse base, @Nullable TextureUse opacity) {
+        Picture alpha = picture(opacity).orElse(null);
+        Picture colour = picture(base).orElse(null);
+        if (alpha == null) {
+            return null;
+        }
+        int w = colour != null ? colour.width() : alpha.width();
+        int h = colour != null ? colour.height() : alpha.height();
+        byte[] out = new byte[w * h * 4];
+        for (int i = 0; i < w * h; i++) {
+            for (int c = 0; c < 3; c++) {
+                out[i * 4 + c] =
+                        colour == null ? (byte) 255 : at(colour, i % w, i / w, w, h, colour.channels() >= 3 ? c : 0);
+            }
+            out[i * 4 + 3] = at(alpha, i % w, i / w, w, h, 0);
+        }
+        String key = "color " + name(base) + " opacity " + name(opacity);
+        return new Encoded(key, "image/png", PngWriter.write(Picture.ofBytes(w, h, 4, out)));
+    }
+
+    private static String name(@Nullable TextureUse use) {
+        return use == null ? "none" : Objects.requireNonNull(use.image()).shownName();
+    }
+
+    private static byte at(Picture p, int x, int y, int w, int h, int channel) {
+        float value = p.value(x * p.width() / w, y * p.height() / h, channel);
+        return (byte) Math.round(Math.max(0, Math.min(1, value)) * 255);
+    }
+}

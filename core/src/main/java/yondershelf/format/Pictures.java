@@ -1,0 +1,183 @@
+package yondershelf.format;
+
+import java.awt.image.BufferedImage;
+import java.awt.image.DataBuffer;
+import java.awt.image.Raster;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Iterator;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+
+/** Pictures through ImageIO: PNG, JPEG, TIFF, TGA, WebP, PSD and BMP; the others have readers of their own. */
+final class Pictures {
+    /** No picture with more pixels is decoded: at four bytes each this is one gibibyte. */
+    static final long MOST_PIXELS = 1L << 28;
+
+    static {
+        ImageIO.setUseCache(false);
+    }
+
+    private Pictures() {}
+
+    static byte[] bytesOf(ImageSource source) throws ProblemException {
+        byte[] bytes = source.bytes();
+        if (bytes != null) {
+            return bytes;
+        }
+        Path file = source.file();
+        if (file == null) {
+            throw Problem.of(source.reference(), "the reference leads nowhere").raise();
+        }
+        try {
+            byte[] read = Files.readAllBytes(file);
+            if (read.length == 0) {
+                throw Problem.of(file, "the file is empty").raise();
+            }
+            return read;
+        } catch (IOException | OutOfMemoryError e) {
+            throw Reading.problem(file, e).raise(e);
+        }
+    }
+
+    static FileType type(ImageSource source, byte[] bytes) throws ProblemException {
+        FileType named = FileType.byName(source.shownName()).orElse(null);
+        FileType told = FileType.byContent(bytes).orElse(null);
+        FileType type = told != null ? told : named;
+        if (type == null || !type.isPicture()) {
+            throw Problem.of(source.shownName(), "this is not a picture in a format that is read here")
+                    .raise();
+        }
+        return type;
+    }
+
+    static Picture read(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
+        ImageReader reader = open(source, bytes, type);
+        try {
+            checkSize(source, reader.getWidth(0), reader.getHeight(0));
+            if (type == FileType.TIFF && reader.canReadRaster()) {
+                Raster raster = reader.readRaster(0, null);
+                if (raster.getSampleModel().getDataType() == DataBuffer.TYPE_FLOAT) {
+                    return floats(raster);
+                }
+            }
+            return convert(reader.read(0));
+        } catch (IOException | RuntimeException | OutOfMemoryError e) {
+            throw Problem.of(source.shownName(), "the picture is broken (" + Reading.firstLine(e) + ")")
+                    .raise(e);
+        } finally {
+            reader.dispose();
+        }
+    }
+
+    static ContentReader.PictureSize measure(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
+        ImageReader reader = open(source, bytes, type);
+        try {
+            return new ContentReader.PictureSize(reader.getWidth(0), reader.getHeight(0));
+        } catch (IOException | RuntimeException e) {
+            throw Problem.of(source.shownName(), "the picture is broken (" + Reading.firstLine(e) + ")")
+                    .raise(e);
+        } finally {
+            reader.dispose();
+        }
+    }
+
+    static void checkSize(ImageSource source, long width, long height) throws ProblemException {
+        if (width <= 0 || height <= 0 || width * height > MOST_PIXELS) {
+            throw new Problem(
+                            source.shownName(),
+                            "its size of " + width + " x " + height + " pixels is too large to open",
+                            "Scale it down below " + (MOST_PIXELS >> 20) + " million pixels")
+                    .raise();
+        }
+    }
+
+    private static ImageReader open(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
+        Iterator<ImageReader> readers = ImageIO.getImageReadersBySuffix(type.extension());
+        if (!readers.hasNext()) {
+            throw Problem.of(source.shownName(), "no reader for " + type + " pictures is installed")
+                    .raise();
+        }
+        ImageReader reader = readers.next();
+        try {
+            ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes));
+            reader.setInput(in, true, true);
+            return reader;
+        } catch (IOException e) {
+            throw Reading.problem(source.shownName(), e).raise(e);
+        }
+    }
+
+    private static Picture floats(Raster raster) {
+        int w = raster.getWidth();
+        int h = raster.getHeight();
+        int bands = Math.min(4, raster.getNumBands());
+        float[] out = new float[w * h * bands];
+        float[] pixel = new float[raster.getNumBands()];
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                raster.getPixel(x + raster.getMinX(), y + raster.getMinY(), pixel);
+                System.arraycopy(pixel, 0, out, (y * w + x) * bands, bands);
+            }
+        }
+        return Picture.ofFloats(w, h, bands, out);
+    }
+
+    private static Picture convert(BufferedImage image) {
+        int w = image.getWidth();
+        int h = image.getHeight();
+        Raster raster = image.getRaster();
+        int bands = raster.getNumBands();
+        boolean grey = bands == 1 && image.getColorModel().getNumColorComponents() == 1;
+        int transfer = raster.getTransferType();
+        if (grey && (transfer == DataBuffer.TYPE_USHORT || transfer == DataBuffer.TYPE_SHORT)) {
+            float[] out = new float[w * h];
+            for (int y = 0; y < h; y++) {
+                for (int x = 0; x < w; x++) {
+                    out[y * w + x] = raster.getSample(x, y, 0) / 65535f;
+                }
+            }
+            return Picture.ofFloats(w, h, 1, out);
+        }
+        if (grey && transfer == DataBuffer.TYPE_BYTE && image.getType() == BufferedImage.TYPE_BYTE_GRAY) {
+            byte[] out = new byte[w * h];
+            raster.getDataElements(0, 0, w, h, out);
+            return Picture.ofBytes(w, h, 1, out);
+        }
+        boolean alpha = image.getColorModel().hasAlpha();
+        int channels = alpha ? 4 : 3;
+        if (transfer == DataBuffer.TYPE_USHORT && bands == channels) {
+            float[] out = new float[w * h * channels];
+            int[] row = new int[w * bands];
+            for (int y = 0; y < h; y++) {
+                raster.getPixels(0, y, w, 1, row);
+                for (int i = 0; i < row.length; i++) {
+                    out[y * w * channels + i] = row[i] / 65535f;
+                }
+            }
+            return Picture.ofFloats(w, h, channels, out);
+        }
+        byte[] out = new byte[w * h * channels];
+        int[] row = new int[w];
+        for (int y = 0; y < h; y++) {
+            image.getRGB(0, y, w, 1, row, 0, w);
+            for (int x = 0; x < w; x++) {
+                int at = (y * w + x) * channels;
+                out[at] = (byte) (row[x] >> 16);
+                out[at + 1] = (byte) (row[x] >> 8);
+                out[at + 2] = (byte) row[x];
+                if (alpha) {
+                    out[at + 3] = (byte) (row[x] >>> 24);
+                }
+            }
+        }
+        return Picture.ofBytes(w, h, channels, out);
+    }
+}

@@ -1,0 +1,103 @@
+package yondershelf.format;
+
+import java.io.FileNotFoundException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
+import java.nio.file.InvalidPathException;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Part;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+
+/** What all readers share: words for failures, and references between files. */
+final class Reading {
+    private Reading() {}
+
+    /** A reading failure in plain words. */
+    static Problem problem(Object file, Throwable e) {
+        if (e instanceof NoSuchFileException || e instanceof FileNotFoundException) {
+            return new Problem(file.toString(), "the file is not there (any more)", "Is the drive still connected");
+        }
+        if (e instanceof AccessDeniedException) {
+            return new Problem(
+                    file.toString(), "there is no permission to read it", "Change the file's permissions to read it");
+        }
+        if (e instanceof OutOfMemoryError) {
+            return Problem.of(file, "it needs more memory than there is");
+        }
+        if (e instanceof FileSystemException fs && fs.getReason() != null) {
+            return Problem.of(file, "the system cannot read it (" + fs.getReason() + ")");
+        }
+        return Problem.of(file, "it cannot be read (" + firstLine(e) + ")");
+    }
+
+    static String firstLine(Throwable e) {
+        String message = e.getMessage();
+        if (message == null || message.isBlank()) {
+            return e.getClass().getSimpleName();
+        }
+        int end = message.indexOf('\n');
+        String line = end < 0 ? message : message.substring(0, end);
+        return line.length() > 160 ? line.substring(0, 160) + "..." : line;
+    }
+
+    /** A file's name without its extension. */
+    static String baseName(Path file) {
+        String name = String.valueOf(file.getFileName());
+        int dot = name.lastIndexOf('.');
+        return dot > 0 ? name.substring(0, dot) : name;
+    }
+
+    /**
+     * A part whose vertices are numbers and whose indices point at them.
+     *
+     * @throws ProblemException saying how many vertices or indices are wrong
+     */
+    static Part checkedPart(
+            Path file,
+            float[] positions,
+            float @Nullable [] normals,
+            float @Nullable [] uvs,
+            float @Nullable [] colors,
+            int[] indices,
+            int material)
+            throws ProblemException {
+        int vertices = positions.length / 3;
+        int broken = 0;
+        for (int i = 0; i < vertices; i++) {
+            float sum = positions[i * 3] + positions[i * 3 + 1] + positions[i * 3 + 2];
+            if (!Float.isFinite(sum)) {
+                broken++;
+            }
+        }
+        if (broken > 0) {
+            throw Problem.of(file, broken + " of " + vertices + " vertices have positions that are not numbers")
+                    .raise();
+        }
+        for (int index : indices) {
+            if (index < 0 || index >= vertices) {
+                throw Problem.of(file, "a triangle points at vertex " + index + " of " + vertices)
+                        .raise();
+            }
+        }
+        return new Part(positions, normals, uvs, colors, indices, material);
+    }
+
+    /** The file meant by a reference inside a model file; separators of either kind. Null when it is no path at all. */
+    static @Nullable Path resolve(Path model, String reference) {
+        String cleaned = reference.strip().replace('\\', '/');
+        if (cleaned.startsWith("file://")) {
+            cleaned = cleaned.substring("file://".length());
+        }
+        if (cleaned.isEmpty()) {
+            return null;
+        }
+        try {
+            return model.resolveSibling(cleaned).normalize();
+        } catch (InvalidPathException e) {
+            return null;
+        }
+    }
+}

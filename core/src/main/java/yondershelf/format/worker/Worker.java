@@ -1,0 +1,125 @@
+package yondershelf.format.worker;
+
+import java.io.BufferedInputStream;
+import java.io.BufferedOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.TimeUnit;
+
+/** One child process and the pipes to it. Used by one thread at a time. */
+final class Worker implements AutoCloseable {
+    private static final int START_SECONDS = 30;
+
+    private final Process process;
+    private final DataInputStream in;
+    private final DataOutputStream out;
+
+    private Worker(Process process) {
+        this.process = process;
+        this.in = new DataInputStream(new BufferedInputStream(process.getInputStream(), 1 << 16));
+        this.out = new DataOutputStream(new BufferedOutputStream(process.getOutputStream()));
+    }
+
+    static Worker start(Limits limits) throws IOException {
+        Process process = new ProcessBuilder(command(limits))
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        Worker worker = new Worker(process);
+        try (Deadline deadline = worker.deadline(START_SECONDS * 1000L)) {
+            if (worker.in.readByte() != WorkerMain.READY) {
+                throw new IOException("the reading process did not start");
+            }
+            deadline.check();
+        } catch (IOException e) {
+            worker.close();
+            throw e;
+        }
+        return worker;
+    }
+
+    /** Memory is limited with the shell's address-space limit where there is one, and by the child's heap everywhere. */
+    private static List<String> command(Limits limits) {
+        List<String> java = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-Xmx" + limits.heapMegabytes() + "m",
+                "-XX:CompressedClassSpaceSize=64m",
+                "-XX:ReservedCodeCacheSize=64m",
+                "-XX:+UseSerialGC",
+                "-XX:TieredStopAtLevel=1",
+                "--enable-native-access=ALL-UNNAMED",
+                "--sun-misc-unsafe-memory-access=allow",
+                "-Djava.awt.headless=true",
+                "-cp",
+                System.getProperty("java.class.path"),
+                WorkerMain.class.getName()));
+        if (!System.getProperty("os.name").toLowerCase(Locale.ROOT).contains("linux")) {
+            return java;
+        }
+        List<String> limited = new ArrayList<>(
+                List.of("/bin/sh", "-c", "ulimit -v " + limits.addressMegabytes() * 1024L + " && exec \"$@\"", "sh"));
+        limited.addAll(java);
+        return limited;
+    }
+
+    DataInputStream in() {
+        return in;
+    }
+
+    DataOutputStream out() {
+        return out;
+    }
+
+    boolean isAlive() {
+        return process.isAlive();
+    }
+
+    /** Kills the process when the time is up before the returned object is closed. */
+    Deadline deadline(long millis) {
+        return new Deadline(process, millis);
+    }
+
+    @Override
+    public void close() {
+        process.destroyForcibly();
+    }
+
+    /** A watchdog over one exchange with the child. */
+    static final class Deadline implements AutoCloseable {
+        private final Thread watchdog;
+        private volatile boolean expired;
+
+        Deadline(Process process, long millis) {
+            watchdog = Thread.ofVirtual().start(() -> {
+                try {
+                    if (!process.waitFor(millis, TimeUnit.MILLISECONDS)) {
+                        expired = true;
+                        process.destroyForcibly();
+                    }
+                } catch (InterruptedException e) {
+                    // closed in time
+                    return;
+                }
+            });
+        }
+
+        boolean expired() {
+            return expired;
+        }
+
+        void check() throws IOException {
+            if (expired) {
+                throw new IOException("the time is up");
+            }
+        }
+
+        @Override
+        public void close() {
+            watchdog.interrupt();
+        }
+    }
+}
