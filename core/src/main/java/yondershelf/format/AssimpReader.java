@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.assimp.AIColor4D;
@@ -181,7 +182,7 @@ final class AssimpReader {
         if (index < known.length && known[index] != null) {
             return known[index];
         }
-        AIMesh mesh = AIMesh.create(scene.mMeshes().get(index));
+        AIMesh mesh = AIMesh.create(Objects.requireNonNull(scene.mMeshes()).get(index));
         if ((mesh.mPrimitiveTypes() & Assimp.aiPrimitiveType_TRIANGLE) == 0) {
             return null;
         }
@@ -256,6 +257,6 @@ final class AssimpReader {
     }
 
     static AIMaterial material(AIScene scene, int index) {
-        return AIMaterial.create(scene.mMaterials().get(index));
+        return AIMaterial.create(Objects.requireNonNull(scene.mMaterials()).get(index));
     }
 }

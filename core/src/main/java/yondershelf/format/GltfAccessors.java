@@ -171,7 +171,7 @@ final class GltfAccessors {
             case UNSIGNED_BYTE -> value / 255f;
             case SHORT -> Math.max(value / 32767f, -1);
             case UNSIGNED_SHORT -> value / 65535f;
-            default -> Integer.toUnsignedLong(value) / 4294967295f;
+            default -> Integer.toUnsignedLong(value) / 0x1p32f;
         };
     }
 }

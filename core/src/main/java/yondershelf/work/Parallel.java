@@ -1,0 +1,67 @@
+package yondershelf.work;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
+import java.util.function.IntConsumer;
+
+/** Splits one computation over threads. */
+public final class Parallel {
+    private Parallel() {}
+
+    /** As many threads as the machine has processors. */
+    public static int threads() {
+        return Runtime.getRuntime().availableProcessors();
+    }
+
+    /**
+     * Runs the body for 0 to count - 1, in any order, and returns when all are done or, soon after it, when cancelled.
+     *
+     * @return false when it was cancelled before all were done
+     */
+    public static boolean run(int count, int threads, BooleanSupplier cancelled, IntConsumer body) {
+        AtomicInteger next = new AtomicInteger();
+        AtomicInteger done = new AtomicInteger();
+        AtomicReference<Throwable> failure = new AtomicReference<>();
+        Runnable share = () -> {
+            int i = next.getAndIncrement();
+            try {
+                while (i < count && failure.get() == null && !cancelled.getAsBoolean()) {
+                    body.accept(i);
+                    done.incrementAndGet();
+                    i = next.getAndIncrement();
+                }
+            } catch (RuntimeException | Error e) {
+                failure.compareAndSet(null, e);
+            }
+        };
+        List<Thread> helpers = new ArrayList<>();
+        for (int t = 1; t < Math.min(threads, count); t++) {
+            Thread helper = new Thread(share, "parallel " + t);
+            helper.setDaemon(true);
+            helper.start();
+            helpers.add(helper);
+        }
+        share.run();
+        boolean interrupted = false;
+        for (Thread helper : helpers) {
+            while (helper.isAlive()) {
+                try {
+                    helper.join();
+                } catch (InterruptedException e) {
+                    interrupted = true;
+                }
+            }
+        }
+        if (interrupted) {
+            Thread.currentThread().interrupt();
+        }
+        Throwable problem = failure.get();
+        if (problem != null) {
+            throw problem instanceof Error error ? error : new IllegalStateException("a parallel task failed", problem);
+        }
+        return done.get() == count;
+    }
+}
