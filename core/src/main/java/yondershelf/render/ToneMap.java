@@ -7,6 +7,15 @@ public final class ToneMap {
     private static final double START = 0.8 - 0.04;
     private static final double DESATURATION = 0.15;
 
+    /** Stored bytes for light in 65,536 steps: the curve's power is too slow for every pixel of a moving view. */
+    private static final byte[] STORED = new byte[65536];
+
+    static {
+        for (int i = 0; i < STORED.length; i++) {
+            STORED[i] = (byte) Srgb.linearToByte(i / 65535.0);
+        }
+    }
+
     private ToneMap() {}
 
     /** Linear light to linear display values, three in place. */
@@ -35,9 +44,10 @@ public final class ToneMap {
         scratch[2] = b;
         apply(scratch);
         int a = (int) (Math.max(0, Math.min(1, alpha)) * 255 + 0.5);
-        return a << 24
-                | Srgb.linearToByte(scratch[0]) << 16
-                | Srgb.linearToByte(scratch[1]) << 8
-                | Srgb.linearToByte(scratch[2]);
+        return a << 24 | stored(scratch[0]) << 16 | stored(scratch[1]) << 8 | stored(scratch[2]);
+    }
+
+    private static int stored(double light) {
+        return STORED[light > 0 ? light < 1 ? (int) (light * 65535 + 0.5) : 65535 : 0] & 0xff;
     }
 }

@@ -6,6 +6,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import java.util.function.IntConsumer;
+import org.jspecify.annotations.Nullable;
 
 /** Splits one computation over threads. */
 public final class Parallel {
@@ -24,7 +25,7 @@ public final class Parallel {
     public static boolean run(int count, int threads, BooleanSupplier cancelled, IntConsumer body) {
         AtomicInteger next = new AtomicInteger();
         AtomicInteger done = new AtomicInteger();
-        AtomicReference<Throwable> failure = new AtomicReference<>();
+        AtomicReference<@Nullable Throwable> failure = new AtomicReference<>();
         Runnable share = () -> {
             int i = next.getAndIncrement();
             try {
@@ -59,8 +60,11 @@ public final class Parallel {
             Thread.currentThread().interrupt();
         }
         Throwable problem = failure.get();
+        if (problem instanceof Error error) {
+            throw error;
+        }
         if (problem != null) {
-            throw problem instanceof Error error ? error : new IllegalStateException("a parallel task failed", problem);
+            throw new IllegalStateException("a parallel task failed", problem);
         }
         return done.get() == count;
     }

@@ -1,0 +1,140 @@
+package yondershelf.render;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import yondershelf.content.Bounds;
+import yondershelf.content.Environment;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Part;
+import yondershelf.content.Picture;
+import yondershelf.content.Transform;
+import yondershelf.geometry.MeshBvh;
+import yondershelf.work.Parallel;
+
+/** The fixed stage in which previews are taken. A change to how they look raises {@link #VERSION}. */
+public final class Booth {
+    /** Part of every preview's key. */
+    public static final int VERSION = 1;
+
+    /** Degrees: three-quarter view from slightly above. */
+    private static final double TURN = Math.toRadians(32);
+
+    private static final double RISE = Math.toRadians(20);
+    private static final double FIELD_OF_VIEW = Math.toRadians(28);
+    private static final double MARGIN = 0.07;
+
+    private final Shaders shaders;
+    private final EnvironmentLight light = EnvironmentLight.of(BoothLight.environment(), 0, 0);
+
+    /** How many samples a draft and a final preview get. */
+    public static final int DRAFT_SAMPLES = 2;
+
+    public static final int FINAL_SAMPLES = 24;
+
+    public Booth(Shaders shaders) {
+        this.shaders = shaders;
+    }
+
+    /** A subject on the stage, ready to be turned and looked at. */
+    public static final class Stage {
+        final RenderScene scene;
+        final Bounds bounds;
+
+        Stage(RenderScene scene, Bounds bounds) {
+            this.scene = scene;
+            this.bounds = bounds;
+        }
+
+        /** The scene, for measurements. */
+        public RenderScene scene() {
+            return scene;
+        }
+
+        /** The usual view, turned further by radians about the upright axis and raised. */
+        public Camera camera(double turn, double rise, double aspect) {
+            double up = Math.max(-1.2, Math.min(1.4, RISE + rise));
+            return Camera.framing(bounds, TURN + turn, up, FIELD_OF_VIEW, aspect, MARGIN);
+        }
+    }
+
+    /** A model on the stage, its base on the ground. */
+    public Stage stage(Model model) {
+        List<Shader> all = new ArrayList<>();
+        for (Material material : model.materials()) {
+            all.add(shaders.shader(material));
+        }
+        Shader plain = shaders.shader(Material.plain("none", 0.8, 0.8, 0.8, 0, 0.6));
+        List<RenderScene.Item> items = new ArrayList<>();
+        List<MeshBvh> meshes = new ArrayList<>();
+        for (Mesh mesh : model.meshes()) {
+            meshes.add(MeshBvh.of(mesh));
+        }
+        for (Model.Placed placed : model.placed()) {
+            List<Shader> list = new ArrayList<>();
+            for (Part part : model.meshes().get(placed.mesh()).parts()) {
+                list.add(part.material() >= 0 && part.material() < all.size() ? all.get(part.material()) : plain);
+            }
+            items.add(new RenderScene.Item(meshes.get(placed.mesh()), placed.toModel(), list));
+        }
+        return stage(items, model.bounds());
+    }
+
+    /** The swatch form wearing a material. */
+    public Stage stage(Material material) {
+        Shader shader = shaders.shader(material);
+        Shader plinth = shaders.shader(Material.plain("plinth", 0.18, 0.18, 0.18, 0, 0.7));
+        Mesh mesh = SwatchForm.mesh();
+        RenderScene.Item item =
+                new RenderScene.Item(MeshBvh.of(mesh), Transform.IDENTITY, List.of(shader, shader, plinth));
+        return stage(List.of(item), mesh.bounds());
+    }
+
+    private Stage stage(List<RenderScene.Item> items, Bounds bounds) {
+        Bounds box = bounds.isEmpty() ? new Bounds(-0.5, 0, -0.5, 0.5, 1, 0.5) : bounds;
+        // to a common size around the origin, so that the light and the fading ground suit any subject
+        double scale = 1 / Math.max(box.radius(), 1e-9);
+        Transform toStage =
+                Transform.scale(scale).after(Transform.translation(-box.centreX(), -box.minY(), -box.centreZ()));
+        List<RenderScene.Item> placed = new ArrayList<>();
+        for (RenderScene.Item item : items) {
+            placed.add(new RenderScene.Item(item.mesh(), toStage.after(item.toWorld()), item.shaders()));
+        }
+        RenderScene.Ground ground = new RenderScene.Ground(0, true, 0.4, 6);
+        Bounds staged = new Bounds(
+                -box.sizeX() * scale / 2,
+                0,
+                -box.sizeZ() * scale / 2,
+                box.sizeX() * scale / 2,
+                box.sizeY() * scale,
+                box.sizeZ() * scale / 2);
+        return new Stage(RenderScene.of(placed, light, ground), staged);
+    }
+
+    /**
+     * Takes a preview: sRGB with a transparent background and a contact shadow.
+     *
+     * @param samples {@link #DRAFT_SAMPLES}, {@link #FINAL_SAMPLES} or any other number
+     * @return null when cancelled
+     */
+    public @org.jspecify.annotations.Nullable Picture preview(
+            Stage stage, int width, int height, int samples, BooleanSupplier cancelled) {
+        return view(stage, stage.camera(0, 0, width / (double) height), width, height, samples, cancelled);
+    }
+
+    /** The same from another camera. */
+    public @org.jspecify.annotations.Nullable Picture view(
+            Stage stage, Camera camera, int width, int height, int samples, BooleanSupplier cancelled) {
+        Film film = new Film(width, height);
+        boolean whole = PathTracer.render(
+                stage.scene, camera, film, samples, PathTracer.Quality.PREVIEW, Parallel.threads(), cancelled);
+        return whole ? film.developed(true) : null;
+    }
+
+    /** An environment as a picture: tone-mapped, and what a mirror ball and a matt ball under it look like. */
+    public Picture preview(Environment environment, int width, int height) {
+        return EnvironmentPreview.of(environment, width, height);
+    }
+}

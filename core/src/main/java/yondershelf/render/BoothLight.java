@@ -1,0 +1,44 @@
+package yondershelf.render;
+
+import yondershelf.content.Environment;
+import yondershelf.content.Picture;
+
+/** The booth's own light: a grey room, a large soft light high on the left, a strip on the right, a dim floor. */
+final class BoothLight {
+    private static final int WIDTH = 256;
+    private static final int HEIGHT = 128;
+
+    private BoothLight() {}
+
+    static Environment environment() {
+        float[] out = new float[WIDTH * HEIGHT * 3];
+        for (int y = 0; y < HEIGHT; y++) {
+            double up = StrictMath.cos(Math.PI * (y + 0.5) / HEIGHT);
+            for (int x = 0; x < WIDTH; x++) {
+                double phi = ((x + 0.5) / WIDTH - 0.5) * 2 * Math.PI;
+                double level = 0.34 + 0.3 * Math.max(0, up);
+                level = up < 0 ? 0.34 + 0.14 * up : level;
+                level += 9.0 * panel(phi, up, Math.toRadians(155), 0.62, 0.55, 0.34);
+                level += 3.2 * panel(phi, up, Math.toRadians(-112), 0.25, 0.18, 0.5);
+                level += 1.4 * panel(phi, up, Math.toRadians(30), 0.5, 0.5, 0.3);
+                int i = (y * WIDTH + x) * 3;
+                out[i] = (float) level;
+                out[i + 1] = (float) level;
+                out[i + 2] = (float) level;
+            }
+        }
+        return new Environment("booth", Picture.ofFloats(WIDTH, HEIGHT, 3, out));
+    }
+
+    /** A soft-edged rectangle of light around a place in angle and height. */
+    private static double panel(double phi, double up, double atPhi, double atUp, double halfPhi, double halfUp) {
+        double d = Math.abs(phi - atPhi);
+        d = Math.min(d, 2 * Math.PI - d);
+        return edge(d, halfPhi) * edge(Math.abs(up - atUp), halfUp);
+    }
+
+    private static double edge(double distance, double half) {
+        double t = Math.max(0, Math.min(1, (half - distance) / (half * 0.35)));
+        return t * t * (3 - 2 * t);
+    }
+}

@@ -1,0 +1,161 @@
+package yondershelf.render;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Material;
+import yondershelf.content.Problem;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+
+/** A material with its pictures loaded, ready to be asked for the surface at a UV. Made by {@link Shaders}. */
+public final class Shader {
+    final Material material;
+    final List<Problem> problems;
+    final boolean transparent;
+    final boolean glows;
+    private final @Nullable Slot base;
+    private final @Nullable Slot packed;
+    private final @Nullable Slot roughness;
+    private final @Nullable Slot metallic;
+    private final @Nullable Slot normal;
+    private final @Nullable Slot opacity;
+    private final @Nullable Slot emissive;
+    private final boolean needsUv;
+
+    /** A loaded picture and where it lies on the surface. */
+    record Slot(TextureImage image, TextureUse use, double cos, double sin) {
+        static Slot of(TextureImage image, TextureUse use) {
+            return new Slot(image, use, Math.cos(use.rotation()), Math.sin(use.rotation()));
+        }
+
+        /** KHR_texture_transform: scale, then rotate counter-clockwise, then shift. */
+        void lookup(float u, float v, float[] out) {
+            double su = u * use.scaleU();
+            double sv = v * use.scaleV();
+            image.lookup(su * cos + sv * sin + use.offsetU(), sv * cos - su * sin + use.offsetV(), out);
+        }
+    }
+
+    Shader(Material material, java.util.Map<Role, Slot> slots, List<Problem> problems) {
+        this.material = material;
+        this.problems = List.copyOf(problems);
+        this.base = slots.get(Role.BASE_COLOR);
+        this.packed = slots.get(Role.PACKED);
+        this.roughness = slots.get(Role.ROUGHNESS);
+        this.metallic = slots.get(Role.METALLIC);
+        this.normal = slots.get(Role.NORMAL);
+        this.opacity = slots.get(Role.OPACITY);
+        this.emissive = slots.get(Role.EMISSIVE);
+        boolean cutBase = material.alphaFromBaseColor() && base != null && base.image.hasAlpha();
+        this.transparent = material.opacity() < 1 || opacity != null || cutBase;
+        this.glows = material.emissiveRed() + material.emissiveGreen() + material.emissiveBlue() > 0;
+        this.needsUv = !slots.isEmpty();
+    }
+
+    boolean needsUv() {
+        return needsUv;
+    }
+
+    boolean hasNormalMap() {
+        return normal != null;
+    }
+
+    /** Pictures that could not be loaded, which the material is shown without. */
+    public List<Problem> problems() {
+        return problems;
+    }
+
+    /** Fills in base color, opacity, metallic, roughness and emission. */
+    void evaluate(Surface s) {
+        Material m = material;
+        float r = (float) m.red();
+        float g = (float) m.green();
+        float b = (float) m.blue();
+        float alpha = (float) m.opacity();
+        float[] t = s.texel;
+        if (base != null) {
+            base.lookup(s.u, s.v, t);
+            r *= t[0];
+            g *= t[1];
+            b *= t[2];
+            if (m.alphaFromBaseColor()) {
+                alpha *= t[3];
+            }
+        }
+        if (opacity != null) {
+            opacity.lookup(s.u, s.v, t);
+            alpha *= t[0];
+        }
+        if (m.alphaCutoff() > 0) {
+            alpha = alpha >= m.alphaCutoff() ? 1 : 0;
+        }
+        float rough = (float) m.roughness();
+        float metal = (float) m.metallic();
+        if (packed != null) {
+            packed.lookup(s.u, s.v, t);
+            rough *= t[1];
+            metal *= t[2];
+        }
+        if (roughness != null) {
+            roughness.lookup(s.u, s.v, t);
+            rough *= t[0];
+        }
+        if (metallic != null) {
+            metallic.lookup(s.u, s.v, t);
+            metal *= t[0];
+        }
+        s.emissiveR = 0;
+        s.emissiveG = 0;
+        s.emissiveB = 0;
+        if (glows) {
+            s.emissiveR = (float) m.emissiveRed();
+            s.emissiveG = (float) m.emissiveGreen();
+            s.emissiveB = (float) m.emissiveBlue();
+            if (emissive != null) {
+                emissive.lookup(s.u, s.v, t);
+                s.emissiveR *= t[0];
+                s.emissiveG *= t[1];
+                s.emissiveB *= t[2];
+            }
+        }
+        s.baseR = r * s.tintR;
+        s.baseG = g * s.tintG;
+        s.baseB = b * s.tintB;
+        s.alpha = alpha * s.tintA;
+        s.roughness = rough < 0 ? 0 : rough > 1 ? 1 : rough;
+        s.metallic = metal < 0 ? 0 : metal > 1 ? 1 : metal;
+    }
+
+    /** The opacity alone, for shadow rays. */
+    float opacityAt(float u, float v, float[] t) {
+        float alpha = (float) material.opacity();
+        if (material.alphaFromBaseColor() && base != null) {
+            base.lookup(u, v, t);
+            alpha *= t[3];
+        }
+        if (opacity != null) {
+            opacity.lookup(u, v, t);
+            alpha *= t[0];
+        }
+        if (material.alphaCutoff() > 0) {
+            alpha = alpha >= material.alphaCutoff() ? 1 : 0;
+        }
+        return alpha;
+    }
+
+    /** The map's normal in the tangent frame (glTF 2.0, 3.9.3: X right, Y up, Z out). */
+    void tangentNormal(float u, float v, float[] out) {
+        Slot slot = normal;
+        if (slot == null) {
+            out[0] = 0;
+            out[1] = 0;
+            out[2] = 1;
+            return;
+        }
+        slot.lookup(u, v, out);
+        float scale = (float) material.normalScale();
+        out[0] = (out[0] * 2 - 1) * scale;
+        out[1] = (out[1] * 2 - 1) * scale;
+        out[2] = out[2] * 2 - 1;
+    }
+}

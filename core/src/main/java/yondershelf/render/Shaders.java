@@ -1,0 +1,101 @@
+package yondershelf.render;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Material;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+import yondershelf.format.ContentReader;
+
+/** Loads materials' pictures and keeps the latest, up to a limit of memory. Safe for use from several threads. */
+public final class Shaders {
+    private static final long MOST_BYTES = 512L << 20;
+
+    private final ContentReader reader;
+    private final LinkedHashMap<Key, TextureImage> images = new LinkedHashMap<>(16, 0.75f, true);
+    private final Map<Key, Long> sizes = new LinkedHashMap<>();
+    private long bytes;
+
+    private record Key(String name, int identity, boolean colour, long changed) {}
+
+    public Shaders(ContentReader reader) {
+        this.reader = reader;
+    }
+
+    /** The material ready for rendering; pictures that cannot be read are left out and named in its problems. */
+    public Shader shader(Material material) {
+        EnumMap<Role, Shader.Slot> slots = new EnumMap<>(Role.class);
+        List<Problem> problems = new ArrayList<>();
+        for (Map.Entry<Role, TextureUse> map : material.maps().entrySet()) {
+            Role role = map.getKey();
+            if (role == Role.OCCLUSION || role == Role.HEIGHT) {
+                // real light needs no baked occlusion, and height is not displaced
+                continue;
+            }
+            try {
+                TextureImage image = image(map.getValue().image(), role.isColour());
+                slots.put(role, Shader.Slot.of(image, map.getValue()));
+            } catch (ProblemException e) {
+                problems.add(e.problem());
+            }
+        }
+        return new Shader(material, slots, problems);
+    }
+
+    private TextureImage image(ImageSource source, boolean colour) throws ProblemException {
+        Key key = key(source, colour);
+        synchronized (images) {
+            TextureImage known = images.get(key);
+            if (known != null) {
+                return known;
+            }
+        }
+        Picture picture = reader.readPicture(source);
+        TextureImage made = new TextureImage(picture, colour && !isRadiance(picture, source));
+        synchronized (images) {
+            long size = (long) picture.width() * picture.height() * picture.channels() * (picture.isFloat() ? 4 : 1);
+            if (images.put(key, made) == null) {
+                sizes.put(key, size);
+                bytes += size;
+            }
+            var oldest = images.entrySet().iterator();
+            while (bytes > MOST_BYTES && images.size() > 1) {
+                Key gone = oldest.next().getKey();
+                oldest.remove();
+                Long freed = sizes.remove(gone);
+                bytes -= freed == null ? 0 : freed;
+            }
+        }
+        return made;
+    }
+
+    /** Floats of radiance formats are linear already; 16-bit pictures carry the curve like 8-bit ones. */
+    private static boolean isRadiance(Picture picture, ImageSource source) {
+        return picture.isFloat()
+                && source.shownName().toLowerCase(java.util.Locale.ROOT).matches(".*\\.(hdr|exr)$");
+    }
+
+    private static Key key(ImageSource source, boolean colour) {
+        java.nio.file.Path file = source.file();
+        long changed = 0;
+        if (file != null) {
+            try {
+                changed = java.nio.file.Files.getLastModifiedTime(file).toMillis();
+            } catch (java.io.IOException e) {
+                changed = -1; // missing: reading it will say so
+            }
+        }
+        return new Key(
+                source.shownName(),
+                source.bytes() == null ? 0 : System.identityHashCode(source.bytes()),
+                colour,
+                changed);
+    }
+}
