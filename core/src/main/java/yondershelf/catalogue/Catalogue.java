@@ -1,0 +1,338 @@
+package yondershelf.catalogue;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.BooleanSupplier;
+import net.openhft.hashing.LongTupleHashFunction;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Environment;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Kind;
+import yondershelf.content.Material;
+import yondershelf.content.Model;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+import yondershelf.facts.Facts;
+import yondershelf.facts.FactsMeter;
+import yondershelf.format.ContentReader;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.FileActs;
+import yondershelf.library.Labels;
+import yondershelf.library.Library;
+import yondershelf.render.Booth;
+import yondershelf.render.Shaders;
+import yondershelf.search.Entry;
+import yondershelf.search.Hits;
+import yondershelf.search.Index;
+import yondershelf.search.Query;
+import yondershelf.sorting.SortedItem;
+import yondershelf.work.Work;
+
+/** All libraries of this machine together. Safe for use from several threads. */
+public final class Catalogue {
+    private final Home home;
+    private final ContentReader reader;
+    private final Shaders shaders;
+    private final Booth booth;
+    private final FactsMeter meter;
+    private final CopyOnWriteArrayList<Library> libraries = new CopyOnWriteArrayList<>();
+    private final Map<String, FactsCache> caches = new ConcurrentHashMap<>();
+    private final List<Problem> openingProblems = new ArrayList<>();
+    private volatile Map<String, Located> located = Map.of();
+    private volatile Index index = Index.of(List.of());
+
+    private record Located(Library library, Asset asset) {}
+
+    private Catalogue(Home home, ContentReader reader) {
+        this.home = home;
+        this.reader = reader;
+        this.shaders = new Shaders(reader);
+        this.booth = new Booth(shaders);
+        this.meter = new FactsMeter(reader);
+    }
+
+    /** Opens every library the machine had open; those that cannot be are told in {@link #openingProblems()}. */
+    public static Catalogue open(Home home, ContentReader reader) {
+        Catalogue catalogue = new Catalogue(home, reader);
+        for (Path path : home.libraries()) {
+            try {
+                catalogue.libraries.add(Library.open(path, "", home.machine()));
+            } catch (ProblemException e) {
+                catalogue.openingProblems.add(e.problem());
+            }
+        }
+        return catalogue;
+    }
+
+    public List<Problem> openingProblems() {
+        return List.copyOf(openingProblems);
+    }
+
+    public Home home() {
+        return home;
+    }
+
+    public ContentReader reader() {
+        return reader;
+    }
+
+    public Shaders shaders() {
+        return shaders;
+    }
+
+    public Booth booth() {
+        return booth;
+    }
+
+    public List<Library> libraries() {
+        return List.copyOf(libraries);
+    }
+
+    /** Adds a folder as a library; one already open is given back. */
+    public Library add(Path folder, String name) throws ProblemException {
+        Path root = folder.toAbsolutePath().normalize();
+        for (Library library : libraries) {
+            if (library.root().equals(root)) {
+                return library;
+            }
+        }
+        Library library = Library.open(root, name, home.machine());
+        libraries.add(library);
+        List<Path> remembered = new ArrayList<>(home.libraries());
+        if (!remembered.contains(root)) {
+            remembered.add(root);
+        }
+        home.remember(remembered);
+        return library;
+    }
+
+    /** A library by its name, id or folder. */
+    public Optional<Library> library(String nameOrFolder) {
+        for (Library library : libraries) {
+            boolean folder =
+                    library.root().equals(Path.of(nameOrFolder).toAbsolutePath().normalize());
+            if (folder || library.id().equals(nameOrFolder) || library.name().equalsIgnoreCase(nameOrFolder)) {
+                return Optional.of(library);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Scans one library and makes its assets findable. */
+    public List<Asset> scan(Library library, Work work) throws ProblemException {
+        List<Asset> assets = library.scan(reader, work);
+        reindex();
+        return assets;
+    }
+
+    /** Scans all libraries; one that fails is told to the work and the rest goes on. */
+    public void scanAll(Work work) {
+        int done = 0;
+        for (Library library : libraries) {
+            work.progress(done++, libraries.size(), library.name());
+            try {
+                library.scan(reader, work);
+            } catch (ProblemException e) {
+                work.problem(e.problem());
+            }
+        }
+        reindex();
+    }
+
+    private synchronized void reindex() {
+        Map<String, Located> found = new HashMap<>();
+        List<Entry> entries = new ArrayList<>();
+        for (Library library : libraries) {
+            for (Asset asset : library.assets()) {
+                found.put(asset.id(), new Located(library, asset));
+                entries.add(entry(library, asset));
+            }
+        }
+        located = found;
+        index = Index.of(entries);
+    }
+
+    private static Entry entry(Library library, Asset asset) {
+        Labels labels = library.labels(asset.id());
+        return new Entry(
+                asset.id(),
+                library.id(),
+                asset.kind(),
+                labels.name().isEmpty() ? asset.name() : labels.name(),
+                asset.folder(),
+                asset.path(),
+                labels.tags(),
+                labels.note());
+    }
+
+    public Hits find(Query query) {
+        return index.find(query);
+    }
+
+    public Optional<Asset> asset(String id) {
+        return Optional.ofNullable(located.get(id)).map(Located::asset);
+    }
+
+    public Optional<Library> libraryOf(String assetId) {
+        return Optional.ofNullable(located.get(assetId)).map(Located::library);
+    }
+
+    private Library owner(Asset asset) throws ProblemException {
+        return libraryOf(asset.id())
+                .orElseThrow(() ->
+                        Problem.of(asset.path(), "its library is not open").raise());
+    }
+
+    public Labels labels(Asset asset) {
+        return libraryOf(asset.id()).map(l -> l.labels(asset.id())).orElse(Labels.NONE);
+    }
+
+    /** Saves edits of one asset's labels; they are on the disk and findable when this returns. */
+    public void edit(Asset asset, List<Edit> edits) throws ProblemException {
+        owner(asset).edit(edits);
+        reindex();
+    }
+
+    private FactsCache cache(Library library) {
+        return caches.computeIfAbsent(
+                library.id(), id -> new FactsCache(home.cache().resolve(id + ".facts.json")));
+    }
+
+    /** Facts if they are known already. */
+    public Optional<Facts> knownFacts(Asset asset) {
+        return libraryOf(asset.id()).map(l -> cache(l).get(asset)).map(FactsCache.Known::facts);
+    }
+
+    /** Facts, measured now if need be. */
+    public Facts facts(Asset asset) throws ProblemException {
+        return known(owner(asset), asset).facts();
+    }
+
+    private FactsCache.Known known(Library library, Asset asset) {
+        FactsCache.Known found = cache(library).get(asset);
+        if (found != null) {
+            return found;
+        }
+        FactsCache.Known fresh =
+                new FactsCache.Known(asset.key(), contentHash(library, asset), measure(library, asset));
+        cache(library).put(asset, fresh);
+        return fresh;
+    }
+
+    private Facts measure(Library library, Asset asset) {
+        Path file = library.resolve(asset.path());
+        return switch (asset.kind()) {
+            case MODEL ->
+                meter.model(
+                        file,
+                        asset.files().stream()
+                                .map(f -> library.resolve(f.path()))
+                                .toList());
+            case MATERIAL -> meter.material(asset.name(), mapFiles(library, asset));
+            case HDRI -> meter.hdri(file);
+            case TEXTURE -> meter.texture(file);
+            case RECIPE -> Facts.unreadable(Kind.RECIPE, "recipes are not read yet", 0);
+        };
+    }
+
+    private static Map<Role, Path> mapFiles(Library library, Asset asset) {
+        EnumMap<Role, Path> maps = new EnumMap<>(Role.class);
+        for (SortedItem.SortedFile file : asset.files()) {
+            Role role = file.role();
+            if (role != null) {
+                maps.put(role, library.resolve(file.path()));
+            }
+        }
+        return maps;
+    }
+
+    private static String contentHash(Library library, Asset asset) {
+        StringBuilder all = new StringBuilder();
+        for (SortedItem.SortedFile file : asset.files()) {
+            try {
+                all.append(FileActs.hash(library.resolve(file.path())));
+            } catch (IOException e) {
+                all.append("gone ").append(file.path());
+            }
+        }
+        return Long.toHexString(LongTupleHashFunction.xx128().hashChars(all)[0])
+                + Long.toHexString(LongTupleHashFunction.xx128().hashChars(all)[1]);
+    }
+
+    /** Writes newly measured facts to the cache. */
+    public void saveFacts() throws ProblemException {
+        for (FactsCache cache : caches.values()) {
+            try {
+                cache.save();
+            } catch (IOException e) {
+                throw Problem.of(home.cache(), "facts could not be kept (" + e.getMessage() + ")")
+                        .raise(e);
+            }
+        }
+    }
+
+    public Model model(Asset asset) throws ProblemException {
+        return reader.readModel(owner(asset).resolve(asset.path()));
+    }
+
+    public Material material(Asset asset) throws ProblemException {
+        EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
+        Library library = owner(asset);
+        mapFiles(library, asset).forEach((role, file) -> maps.put(role, TextureUse.of(ImageSource.at(file))));
+        return Material.ofMaps(library.shownName(asset), maps);
+    }
+
+    public Environment environment(Asset asset) throws ProblemException {
+        Library library = owner(asset);
+        Picture picture = reader.readPicture(ImageSource.at(library.resolve(asset.path())));
+        return new Environment(library.shownName(asset), picture);
+    }
+
+    /** The kept final preview, if there is one. */
+    public @Nullable Picture keptPreview(Asset asset, int size) throws ProblemException {
+        Library library = owner(asset);
+        return new PreviewStore(library, home.cache()).load(previewKey(library, asset, size));
+    }
+
+    private String previewKey(Library library, Asset asset, int size) {
+        return known(library, asset).content() + "-" + Booth.VERSION + "-" + size;
+    }
+
+    /**
+     * Takes a preview in the booth: sRGB with transparency.
+     *
+     * @return null when cancelled
+     * @throws ProblemException when the asset cannot be read
+     */
+    public @Nullable Picture takePreview(Asset asset, int size, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        Library library = owner(asset);
+        FactsCache.Known known = known(library, asset);
+        if (!known.facts().readable()) {
+            throw Problem.of(asset.path(), known.facts().reason()).raise();
+        }
+        Picture picture = switch (asset.kind()) {
+            case MODEL -> booth.preview(booth.stage(model(asset)), size, size, samples, cancelled);
+            case MATERIAL -> booth.preview(booth.stage(material(asset)), size, size, samples, cancelled);
+            case HDRI -> booth.preview(environment(asset), size, size);
+            case TEXTURE -> Thumbnail.of(reader.readPicture(ImageSource.at(library.resolve(asset.path()))), size);
+            case RECIPE -> null;
+        };
+        if (picture != null && samples >= Booth.FINAL_SAMPLES) {
+            new PreviewStore(library, home.cache()).save(previewKey(library, asset, size), picture);
+        }
+        return picture;
+    }
+}

@@ -1,0 +1,84 @@
+package yondershelf.facts;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Kind;
+import yondershelf.content.Role;
+
+/**
+ * What was measured of one asset.
+ *
+ * @param readable false when the asset could not be read; then {@code reason} says why
+ * @param sizeMetres width, height and depth for models, else empty
+ * @param width pixels across for HDRIs and textures, else 0
+ * @param height pixels down for HDRIs and textures, else 0
+ * @param stops dynamic range of an HDRI in stops, else NaN; see {@link DynamicRange}
+ * @param bytes size of all files together
+ */
+public record Facts(
+        Kind kind,
+        boolean readable,
+        String reason,
+        List<Double> sizeMetres,
+        long triangles,
+        long vertices,
+        int parts,
+        List<MaterialFacts> materials,
+        int width,
+        int height,
+        double stops,
+        long bytes) {
+
+    /** The maps of one material. */
+    public record MaterialFacts(String name, List<MapFacts> maps) {
+        public MaterialFacts {
+            maps = List.copyOf(maps);
+        }
+    }
+
+    /**
+     * One map.
+     *
+     * @param path the file, or the name of an embedded picture
+     * @param width 0 when the picture is missing or unreadable
+     * @param problem why the map cannot be used, or null
+     */
+    public record MapFacts(
+            Role role,
+            String path,
+            int width,
+            int height,
+            @Nullable String problem) {}
+
+    public Facts {
+        sizeMetres = List.copyOf(sizeMetres);
+        materials = List.copyOf(materials);
+    }
+
+    /** Facts of an asset that cannot be read. */
+    public static Facts unreadable(Kind kind, String reason, long bytes) {
+        return new Facts(kind, false, reason, List.of(), 0, 0, 0, List.of(), 0, 0, Double.NaN, bytes);
+    }
+
+    /** Maps over all materials. */
+    public int mapCount() {
+        return materials.stream().mapToInt(m -> m.maps().size()).sum();
+    }
+
+    /** Maps that are missing or broken. */
+    public long brokenMaps() {
+        return materials.stream()
+                .flatMap(m -> m.maps().stream())
+                .filter(m -> m.problem() != null)
+                .count();
+    }
+
+    /** The widest map's edge in pixels; 0 without maps. */
+    public int largestMap() {
+        return materials.stream()
+                .flatMap(m -> m.maps().stream())
+                .mapToInt(m -> Math.max(m.width(), m.height()))
+                .max()
+                .orElse(0);
+    }
+}

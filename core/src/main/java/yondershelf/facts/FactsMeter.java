@@ -1,0 +1,154 @@
+package yondershelf.facts;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import yondershelf.content.Bounds;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Kind;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Part;
+import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+import yondershelf.format.ContentReader;
+
+/** Measures facts from files. */
+public final class FactsMeter {
+    private final ContentReader reader;
+
+    public FactsMeter(ContentReader reader) {
+        this.reader = reader;
+    }
+
+    /** Facts of a model file. */
+    public Facts model(Path file, List<Path> files) {
+        long bytes = bytes(files);
+        try {
+            return of(reader.readModel(file), bytes);
+        } catch (ProblemException e) {
+            return Facts.unreadable(Kind.MODEL, e.problem().cause(), bytes);
+        }
+    }
+
+    /** Facts of a model already read. */
+    public Facts of(Model model, long bytes) {
+        Bounds b = model.bounds();
+        long vertices = 0;
+        int parts = 0;
+        for (Model.Placed placed : model.placed()) {
+            Mesh mesh = model.meshes().get(placed.mesh());
+            for (Part part : mesh.parts()) {
+                vertices += part.vertexCount();
+                parts++;
+            }
+        }
+        List<Facts.MaterialFacts> materials = new ArrayList<>();
+        for (Material material : model.materials()) {
+            materials.add(new Facts.MaterialFacts(material.name(), maps(material)));
+        }
+        return new Facts(
+                Kind.MODEL,
+                true,
+                "",
+                List.of(b.sizeX(), b.sizeY(), b.sizeZ()),
+                model.triangleCount(),
+                vertices,
+                parts,
+                materials,
+                0,
+                0,
+                Double.NaN,
+                bytes);
+    }
+
+    private List<Facts.MapFacts> maps(Material material) {
+        List<Facts.MapFacts> out = new ArrayList<>();
+        for (Map.Entry<Role, TextureUse> map : material.maps().entrySet()) {
+            out.add(map(map.getKey(), map.getValue().image()));
+        }
+        return out;
+    }
+
+    private Facts.MapFacts map(Role role, ImageSource image) {
+        if (!image.exists()) {
+            return new Facts.MapFacts(role, image.shownName(), 0, 0, "the file is missing");
+        }
+        try {
+            ContentReader.PictureSize size = reader.measure(image);
+            return new Facts.MapFacts(role, image.shownName(), size.width(), size.height(), null);
+        } catch (ProblemException e) {
+            return new Facts.MapFacts(role, image.shownName(), 0, 0, e.problem().cause());
+        }
+    }
+
+    /** Facts of a texture set. */
+    public Facts material(String name, Map<Role, Path> maps) {
+        List<Facts.MapFacts> measured = new ArrayList<>();
+        new EnumMap<>(maps).forEach((role, file) -> measured.add(map(role, ImageSource.at(file))));
+        boolean any = measured.stream().anyMatch(m -> m.problem() == null);
+        String reason = any || measured.isEmpty()
+                ? ""
+                : measured.get(0).path() + ": " + measured.get(0).problem();
+        return new Facts(
+                Kind.MATERIAL,
+                any,
+                reason,
+                List.of(),
+                0,
+                0,
+                0,
+                List.of(new Facts.MaterialFacts(name, measured)),
+                0,
+                0,
+                Double.NaN,
+                bytes(List.copyOf(maps.values())));
+    }
+
+    /** Facts of an HDRI; reads the whole picture for its dynamic range. */
+    public Facts hdri(Path file) {
+        long bytes = bytes(List.of(file));
+        try {
+            Picture picture = reader.readPicture(ImageSource.at(file));
+            double stops = DynamicRange.stops(picture);
+            return picture(Kind.HDRI, picture.width(), picture.height(), stops, bytes);
+        } catch (ProblemException e) {
+            return Facts.unreadable(Kind.HDRI, e.problem().cause(), bytes);
+        }
+    }
+
+    /** Facts of a loose texture. */
+    public Facts texture(Path file) {
+        long bytes = bytes(List.of(file));
+        try {
+            ContentReader.PictureSize size = reader.measure(ImageSource.at(file));
+            return picture(Kind.TEXTURE, size.width(), size.height(), Double.NaN, bytes);
+        } catch (ProblemException e) {
+            return Facts.unreadable(Kind.TEXTURE, e.problem().cause(), bytes);
+        }
+    }
+
+    private static Facts picture(Kind kind, int width, int height, double stops, long bytes) {
+        return new Facts(kind, true, "", List.of(), 0, 0, 0, List.of(), width, height, stops, bytes);
+    }
+
+    private static long bytes(List<Path> files) {
+        long sum = 0;
+        for (Path file : files) {
+            try {
+                sum += Files.size(file);
+            } catch (IOException e) {
+                // reading it tells why; its size then counts as nothing
+                continue;
+            }
+        }
+        return sum;
+    }
+}

@@ -1,0 +1,51 @@
+package yondershelf.intake;
+
+import java.nio.file.Path;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Kind;
+import yondershelf.sorting.Sorted;
+import yondershelf.sorting.SortedItem;
+
+/**
+ * What would be taken into a library, before anything is.
+ *
+ * @param items the assets found
+ * @param skipped files that will stay behind, with reasons
+ */
+public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
+
+    /**
+     * One asset to be.
+     *
+     * @param root the folder its files lie below now
+     * @param folder where it will go, below the library's root
+     * @param base the part of {@code folder} that stands for the source's own root
+     * @param files below {@code root}
+     * @param duplicateOf path of an asset of the library with the same bytes, or null
+     * @param reason why it will not be taken unless asked for, or empty
+     */
+    public record Item(
+            Kind kind,
+            String name,
+            Path root,
+            String base,
+            String folder,
+            List<SortedItem.SortedFile> files,
+            @Nullable String duplicateOf,
+            String reason) {
+        public Item {
+            files = List.copyOf(files);
+        }
+
+        /** True when it is taken without being asked for. */
+        public boolean isWanted() {
+            return reason.isEmpty();
+        }
+    }
+
+    public IntakePlan {
+        items = List.copyOf(items);
+        skipped = List.copyOf(skipped);
+    }
+}

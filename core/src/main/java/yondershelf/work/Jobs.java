@@ -1,0 +1,87 @@
+package yondershelf.work;
+
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+
+/** Runs jobs in the background and keeps the list of them. Close it to stop everything. */
+public final class Jobs implements AutoCloseable {
+    private static final int KEPT = 50;
+
+    /** The body of a job. */
+    public interface Body<T> {
+        T run(Work work) throws ProblemException;
+    }
+
+    private final CopyOnWriteArrayList<Job<?>> jobs = new CopyOnWriteArrayList<>();
+    private final CopyOnWriteArrayList<Runnable> listeners = new CopyOnWriteArrayList<>();
+    private final ExecutorService threads;
+
+    public Jobs() {
+        AtomicInteger number = new AtomicInteger();
+        this.threads = Executors.newFixedThreadPool(Math.max(2, Parallel.threads()), task -> {
+            Thread thread = new Thread(task, "job " + number.incrementAndGet());
+            thread.setDaemon(true);
+            return thread;
+        });
+    }
+
+    /** Starts a job as soon as a thread is free. */
+    public <T> Job<T> start(String title, Body<T> body) {
+        Job<T> job = new Job<>(title, this::tell);
+        jobs.add(job);
+        while (jobs.size() > KEPT && jobs.get(0).isOver()) {
+            jobs.remove(0);
+        }
+        tell();
+        threads.execute(() -> run(job, body));
+        return job;
+    }
+
+    private static <T> void run(Job<T> job, Body<T> body) {
+        if (job.isCancelled()) {
+            job.end(Job.State.CANCELLED, () -> job.result().completeExceptionally(new CancellationException()));
+            return;
+        }
+        job.begin();
+        try {
+            T value = body.run(job);
+            if (job.isCancelled()) {
+                job.end(Job.State.CANCELLED, () -> job.result().completeExceptionally(new CancellationException()));
+            } else {
+                job.end(Job.State.DONE, () -> job.result().complete(value));
+            }
+        } catch (ProblemException e) {
+            job.problem(e.problem());
+            job.end(Job.State.FAILED, () -> job.result().completeExceptionally(e));
+        } catch (RuntimeException | Error e) {
+            job.problem(Problem.of(job.title(), "this went wrong inside the program (" + e + ")"));
+            job.end(Job.State.FAILED, () -> job.result().completeExceptionally(e));
+        }
+    }
+
+    /** The latest jobs, oldest first. */
+    public List<Job<?>> list() {
+        return List.copyOf(jobs);
+    }
+
+    /** Calls back on any change of any job, from any thread, often. */
+    public void onChange(Runnable listener) {
+        listeners.add(listener);
+    }
+
+    private void tell() {
+        listeners.forEach(Runnable::run);
+    }
+
+    @Override
+    public void close() {
+        jobs.forEach(Job::cancel);
+        threads.shutdownNow();
+    }
+}
