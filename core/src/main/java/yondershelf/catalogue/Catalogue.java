@@ -327,7 +327,7 @@ public final class Catalogue {
             case MODEL -> booth.preview(booth.stage(model(asset)), size, size, samples, cancelled);
             case MATERIAL -> booth.preview(booth.stage(material(asset)), size, size, samples, cancelled);
             case HDRI -> booth.preview(environment(asset), size, size);
-            case TEXTURE -> Thumbnail.of(reader.readPicture(ImageSource.at(library.resolve(asset.path()))), size);
+            case TEXTURE -> booth.preview(reader.readPicture(ImageSource.at(library.resolve(asset.path()))), size);
             case RECIPE -> null;
         };
         if (picture != null && samples >= Booth.FINAL_SAMPLES) {

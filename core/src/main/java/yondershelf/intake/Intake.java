@@ -280,7 +280,7 @@ public final class Intake implements AutoCloseable {
                     bySize.computeIfAbsent(size, k -> new ArrayList<>()).add(asset);
                 } catch (IOException e) {
                     // gone since the scan: no duplicate of anything
-                    continue;
+                    bySize.remove(-1L);
                 }
             }
         }

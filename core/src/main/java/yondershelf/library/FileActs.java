@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import net.openhft.hashing.LongTupleHashFunction;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
@@ -212,7 +213,7 @@ public final class FileActs {
         }
     }
 
-    private static void removeEmptyFolders(Path root, Path from) throws IOException {
+    private static void removeEmptyFolders(Path root, @Nullable Path from) throws IOException {
         for (Path at = from; at != null && at.startsWith(root) && !at.equals(root); at = at.getParent()) {
             try (Stream<Path> list = Files.list(at)) {
                 if (list.findAny().isPresent()) {

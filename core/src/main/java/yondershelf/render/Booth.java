@@ -26,6 +26,9 @@ public final class Booth {
     private static final double FIELD_OF_VIEW = Math.toRadians(28);
     private static final double MARGIN = 0.07;
 
+    /** Stored value of the backdrop, the same for red, green and blue. */
+    private static final int BACKDROP = 66;
+
     private final Shaders shaders;
     private final EnvironmentLight light = EnvironmentLight.of(BoothLight.environment(), 0, 0);
 
@@ -131,6 +134,24 @@ public final class Booth {
         boolean whole = PathTracer.render(
                 stage.scene, camera, film, samples, PathTracer.Quality.PREVIEW, Parallel.threads(), cancelled);
         return whole ? film.developed(true) : null;
+    }
+
+    /** A loose texture: made small, centred, transparent around. */
+    public Picture preview(Picture texture, int size) {
+        return Thumbnail.of(texture, size);
+    }
+
+    /** A preview laid on the booth's own backdrop, an exactly neutral grey of about L* 28. */
+    public Picture onBackdrop(Picture preview) {
+        byte[] in = preview.bytes();
+        byte[] out = new byte[preview.width() * preview.height() * 3];
+        for (int i = 0; i < out.length / 3; i++) {
+            int a = in[i * 4 + 3] & 0xff;
+            for (int c = 0; c < 3; c++) {
+                out[i * 3 + c] = (byte) (((in[i * 4 + c] & 0xff) * a + BACKDROP * (255 - a) + 127) / 255);
+            }
+        }
+        return Picture.ofBytes(preview.width(), preview.height(), 3, out);
     }
 
     /** An environment as a picture: tone-mapped, and what a mirror ball and a matt ball under it look like. */

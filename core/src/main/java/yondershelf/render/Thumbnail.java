@@ -1,4 +1,4 @@
-package yondershelf.catalogue;
+package yondershelf.render;
 
 import yondershelf.content.Picture;
 import yondershelf.content.Srgb;

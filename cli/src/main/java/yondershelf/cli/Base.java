@@ -1,0 +1,103 @@
+package yondershelf.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Library;
+import yondershelf.work.Work;
+
+/** What all commands share: the home folder, JSON or text, and problems on standard error. */
+abstract class Base implements Callable<Integer> {
+    @Option(names = "--home", paramLabel = "DIR", description = "Folder of the program's own state.")
+    @Nullable
+    Path home;
+
+    @Option(names = "--json", description = "Print JSON.")
+    boolean json;
+
+    @Spec
+    @SuppressWarnings("NullAway.Init")
+    CommandSpec spec;
+
+    private boolean hit;
+
+    /** Work that tells problems on standard error and makes the exit code 1. */
+    final Work work = new Work() {
+        @Override
+        public void progress(long done, long total, String what) {}
+
+        @Override
+        public boolean isCancelled() {
+            return false;
+        }
+
+        @Override
+        public void problem(Problem problem) {
+            report(problem);
+        }
+    };
+
+    final void report(Problem problem) {
+        hit = true;
+        spec.commandLine().getErr().println(problem.sentence());
+    }
+
+    final void markHit() {
+        hit = true;
+    }
+
+    final PrintWriter out() {
+        return spec.commandLine().getOut();
+    }
+
+    static ObjectNode object() {
+        return JsonNodeFactory.instance.objectNode();
+    }
+
+    final void printJson(ObjectNode node) {
+        try {
+            out().println(new ObjectMapper().writerWithDefaultPrettyPrinter().writeValueAsString(node));
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException("a JSON tree that cannot be written", e);
+        }
+    }
+
+    @Override
+    public final Integer call() throws ProblemException {
+        try (IsolatedReader reader = new IsolatedReader()) {
+            run(reader);
+        }
+        return hit ? 1 : 0;
+    }
+
+    abstract void run(IsolatedReader reader) throws ProblemException;
+
+    final Catalogue catalogue(IsolatedReader reader) throws ProblemException {
+        Path folder = home == null ? Home.usual() : home;
+        Catalogue catalogue = Catalogue.open(Home.open(folder), reader);
+        catalogue.openingProblems().forEach(this::report);
+        return catalogue;
+    }
+
+    /** A library by name, id or folder, opened already. */
+    static Library library(Catalogue catalogue, String name) throws ProblemException {
+        return catalogue
+                .library(name)
+                .orElseThrow(
+                        () -> new Problem(name, "there is no such library", "Add its folder with: library add " + name)
+                                .raise());
+    }
+}

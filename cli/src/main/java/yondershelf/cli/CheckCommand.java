@@ -1,0 +1,60 @@
+package yondershelf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.content.ProblemException;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Library;
+import yondershelf.mend.Finding;
+import yondershelf.mend.Mend;
+
+/** Lists a library's faults; exit 1 when there are any. */
+@Command(name = "check", description = "List a library's faults.", mixinStandardHelpOptions = true)
+final class CheckCommand extends Base {
+    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
+    @SuppressWarnings("NullAway.Init")
+    String library;
+
+    @Override
+    void run(IsolatedReader reader) throws ProblemException {
+        Catalogue catalogue = catalogue(reader);
+        Library opened = library(catalogue, library);
+        catalogue.scan(opened, work);
+        List<Finding> findings = Mend.check(opened, reader, work);
+        ObjectNode node = object();
+        ArrayNode list = node.putArray("findings");
+        for (Finding finding : findings) {
+            list.add(describe(finding));
+            if (!json) {
+                out().println(finding.severity().word() + "  " + finding.path() + "  " + finding.evidence());
+                Finding.Remedy remedy = finding.remedy();
+                if (remedy != null) {
+                    out().println("    remedy: " + remedy.sentence());
+                }
+            }
+        }
+        if (!findings.isEmpty()) {
+            markHit();
+            spec.commandLine().getErr().println(findings.size() + " findings in " + opened.name());
+        }
+        if (json) {
+            printJson(node);
+        }
+    }
+
+    static ObjectNode describe(Finding finding) {
+        Finding.Remedy remedy = finding.remedy();
+        ObjectNode node = object();
+        node.put("code", finding.code().word());
+        node.put("severity", finding.severity().word());
+        node.put("asset", finding.asset());
+        node.put("path", finding.path());
+        node.put("evidence", finding.evidence());
+        node.put("remedy", remedy == null ? null : remedy.sentence());
+        return node;
+    }
+}

@@ -1,0 +1,72 @@
+package yondershelf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Path;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.facts.Facts;
+import yondershelf.facts.FactsMeter;
+import yondershelf.format.worker.IsolatedReader;
+
+/** Measures one file. */
+@Command(name = "facts", description = "Measure one file.", mixinStandardHelpOptions = true)
+final class FactsCommand extends Base {
+    @Parameters(paramLabel = "FILE", description = "A model or picture.")
+    @SuppressWarnings("NullAway.Init")
+    Path file;
+
+    @Override
+    void run(IsolatedReader reader) throws ProblemException {
+        FactsMeter meter = new FactsMeter(reader);
+        Facts facts = switch (OneFile.kind(file, reader)) {
+            case MODEL -> meter.model(file, List.of(file));
+            case HDRI -> meter.hdri(file);
+            default -> meter.texture(file);
+        };
+        ObjectNode node = object();
+        node.put("file", file.toString());
+        node.put("kind", facts.kind().word());
+        node.put("readable", facts.readable());
+        node.put("reason", facts.reason());
+        ArrayNode size = node.putArray("sizeMetres");
+        facts.sizeMetres().forEach(size::add);
+        node.put("triangles", facts.triangles());
+        node.put("vertices", facts.vertices());
+        node.put("parts", facts.parts());
+        ArrayNode materials = node.putArray("materials");
+        for (Facts.MaterialFacts material : facts.materials()) {
+            ObjectNode m = materials.addObject();
+            m.put("name", material.name());
+            ArrayNode maps = m.putArray("maps");
+            for (Facts.MapFacts map : material.maps()) {
+                ObjectNode n = maps.addObject();
+                n.put("role", map.role().word()).put("path", map.path());
+                n.put("width", map.width()).put("height", map.height());
+                if (map.problem() != null) {
+                    n.put("problem", map.problem());
+                    report(Problem.of(map.path(), map.problem()));
+                }
+            }
+        }
+        node.put("width", facts.width());
+        node.put("height", facts.height());
+        if (Double.isNaN(facts.stops())) {
+            node.putNull("stops");
+        } else {
+            node.put("stops", facts.stops());
+        }
+        node.put("bytes", facts.bytes());
+        if (!facts.readable()) {
+            report(Problem.of(file, facts.reason()));
+        }
+        if (json) {
+            printJson(node);
+        } else {
+            node.properties().forEach(e -> out().println(e.getKey() + ": " + e.getValue()));
+        }
+    }
+}

@@ -1,0 +1,53 @@
+package yondershelf.cli;
+
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** The command line. Exit 0 fine, 1 the work found or hit something, 2 wrong usage. */
+@Command(
+        name = "yonder",
+        description = "Headless commands of Yonder Shelf.",
+        mixinStandardHelpOptions = true,
+        version = "Yonder Shelf 0.1.0",
+        subcommands = {
+            LibraryCommand.class,
+            ScanCommand.class,
+            FindCommand.class,
+            FactsCommand.class,
+            PreviewCommand.class,
+            TakeCommand.class,
+            CheckCommand.class,
+            MendCommand.class,
+            CommandLine.HelpCommand.class
+        })
+public final class Main implements Runnable {
+
+    public static void main(String[] args) {
+        System.setProperty("java.awt.headless", "true");
+        PrintWriter out = new PrintWriter(System.out, true, StandardCharsets.UTF_8);
+        PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
+        System.exit(run(out, err, args));
+    }
+
+    /** Runs one command and gives its exit code. */
+    public static int run(PrintWriter out, PrintWriter err, String... args) {
+        CommandLine line = new CommandLine(new Main());
+        line.setOut(out);
+        line.setErr(err);
+        line.setExecutionExceptionHandler((e, command, parsed) -> {
+            if (e instanceof yondershelf.content.ProblemException problem) {
+                err.println(problem.problem().sentence());
+                return 1;
+            }
+            throw e;
+        });
+        return line.execute(args);
+    }
+
+    @Override
+    public void run() {
+        CommandLine.usage(this, System.out);
+    }
+}

@@ -1,0 +1,73 @@
+package yondershelf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.content.ProblemException;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.mend.Finding;
+import yondershelf.mend.Mend;
+
+/** Applies the remedies of a library's findings, or takes such a run back. */
+@Command(name = "mend", description = "Apply remedies, or undo a run.", mixinStandardHelpOptions = true)
+final class MendCommand extends Base {
+    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
+    @SuppressWarnings("NullAway.Init")
+    String library;
+
+    @Option(names = "--only", paramLabel = "CODE", description = "Only findings with this code.")
+    @Nullable
+    String only;
+
+    @Option(names = "--undo", paramLabel = "RUN", description = "Take an earlier run back.")
+    @Nullable
+    String undo;
+
+    @Override
+    void run(IsolatedReader reader) throws ProblemException {
+        Catalogue catalogue = catalogue(reader);
+        Library opened = library(catalogue, library);
+        ObjectNode node = object();
+        if (undo != null) {
+            int files = FileActs.undo(opened, undo);
+            node.put("undone", undo).put("files", files);
+            print(node, files + " files have their old bytes again");
+            return;
+        }
+        catalogue.scan(opened, work);
+        List<Finding> all = Mend.check(opened, reader, work);
+        List<Finding> chosen = all.stream()
+                .filter(f ->
+                        f.remedy() != null && (only == null || f.code().word().equals(only)))
+                .toList();
+        String run = chosen.isEmpty() ? null : Mend.apply(opened, chosen);
+        node.put("run", run);
+        ArrayNode mended = node.putArray("mended");
+        chosen.forEach(f -> mended.add(CheckCommand.describe(f)));
+        ArrayNode left = node.putArray("left");
+        all.stream()
+                .filter(f -> !chosen.contains(f))
+                .filter(f -> only == null || f.code().word().equals(only))
+                .forEach(f -> {
+                    left.add(CheckCommand.describe(f));
+                    spec.commandLine().getErr().println(f.path() + ": " + f.evidence() + ": no safe remedy is known");
+                    markHit();
+                });
+        print(node, chosen.size() + " mended" + (run == null ? "" : ", undo with --undo " + run));
+    }
+
+    private void print(ObjectNode node, String text) {
+        if (json) {
+            printJson(node);
+        } else {
+            out().println(text);
+        }
+    }
+}

@@ -1,0 +1,75 @@
+package yondershelf.cli;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import yondershelf.content.Environment;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.format.Formats;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.render.Booth;
+import yondershelf.render.Shader;
+import yondershelf.render.Shaders;
+
+/** Takes a preview of one file. */
+@Command(name = "preview", description = "Take a preview of one file.", mixinStandardHelpOptions = true)
+final class PreviewCommand extends Base {
+    private static final int LARGEST = 4096;
+
+    @Parameters(paramLabel = "FILE", description = "A model, HDRI or texture.")
+    @SuppressWarnings("NullAway.Init")
+    Path file;
+
+    @Option(names = "--out", paramLabel = "PNG", required = true, description = "Where to write the picture.")
+    @SuppressWarnings("NullAway.Init")
+    Path target;
+
+    @Option(names = "--size", paramLabel = "N", description = "Edge in pixels, 16 to 4096.")
+    int size = 256;
+
+    @Override
+    void run(IsolatedReader reader) throws ProblemException {
+        if (size < 16 || size > LARGEST) {
+            throw new CommandLine.ParameterException(spec.commandLine(), "--size goes from 16 to " + LARGEST);
+        }
+        Booth booth = new Booth(new Shaders(reader));
+        Picture picture = switch (OneFile.kind(file, reader)) {
+            case MODEL -> {
+                Booth.Stage stage = booth.stage(reader.readModel(file));
+                stage.scene().items().stream()
+                        .flatMap(i -> i.shaders().stream())
+                        .map(Shader::problems)
+                        .distinct()
+                        .forEach(list -> list.forEach(this::report));
+                yield booth.preview(stage, size, size, Booth.FINAL_SAMPLES, () -> false);
+            }
+            case HDRI ->
+                booth.preview(new Environment(file.toString(), reader.readPicture(ImageSource.at(file))), size, size);
+            default -> booth.preview(reader.readPicture(ImageSource.at(file)), size);
+        };
+        if (picture == null) {
+            throw Problem.of(file, "taking the preview was stopped").raise();
+        }
+        try {
+            Files.write(target, Formats.png(booth.onBackdrop(picture)));
+        } catch (IOException e) {
+            throw Problem.of(target, "the preview could not be written (" + e.getMessage() + ")")
+                    .raise(e);
+        }
+        ObjectNode node = object();
+        node.put("file", file.toString()).put("out", target.toString()).put("size", size);
+        if (json) {
+            printJson(node);
+        } else {
+            out().println(target);
+        }
+    }
+}

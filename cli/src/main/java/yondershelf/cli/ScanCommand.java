@@ -1,0 +1,56 @@
+package yondershelf.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.content.Kind;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.facts.Facts;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+import yondershelf.sorting.Sorted;
+
+/** Looks through a library and measures what is new in it. */
+@Command(name = "scan", description = "Look through a library and measure its assets.", mixinStandardHelpOptions = true)
+final class ScanCommand extends Base {
+    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
+    @SuppressWarnings("NullAway.Init")
+    String library;
+
+    @Override
+    void run(IsolatedReader reader) throws ProblemException {
+        Catalogue catalogue = catalogue(reader);
+        Library opened = library(catalogue, library);
+        List<Asset> assets = catalogue.scan(opened, work);
+        ObjectNode node = object();
+        node.put("library", opened.name());
+        node.put("assets", assets.size());
+        ObjectNode kinds = node.putObject("kinds");
+        for (Kind kind : Kind.values()) {
+            kinds.put(kind.word(), assets.stream().filter(a -> a.kind() == kind).count());
+        }
+        ArrayNode unreadable = node.putArray("unreadable");
+        for (Asset asset : assets) {
+            Facts facts = catalogue.facts(asset);
+            if (!facts.readable()) {
+                unreadable.addObject().put("path", asset.path()).put("reason", facts.reason());
+                report(Problem.of(asset.path(), facts.reason()));
+            }
+        }
+        catalogue.saveFacts();
+        ArrayNode skipped = node.putArray("skipped");
+        for (Sorted.Skipped file : opened.skipped()) {
+            skipped.addObject().put("path", file.path()).put("reason", file.reason());
+        }
+        if (json) {
+            printJson(node);
+        } else {
+            out().println(opened.name() + ": " + assets.size() + " assets " + kinds);
+        }
+    }
+}

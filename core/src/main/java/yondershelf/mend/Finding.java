@@ -1,0 +1,76 @@
+package yondershelf.mend;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One fault of a library.
+ *
+ * @param asset id of the asset concerned
+ * @param path the file concerned, below the library's root
+ * @param evidence what was seen, in one sentence
+ * @param remedy what would fix it, or null when nothing safe is known
+ */
+public record Finding(
+        Code code,
+        Severity severity,
+        String asset,
+        String path,
+        String evidence,
+        @Nullable Remedy remedy) {
+
+    /** What is wrong. */
+    public enum Code {
+        TEXTURE_MISSING("texture-missing", "A texture is missing"),
+        TEXTURE_BROKEN("texture-broken", "A texture cannot be read"),
+        REFERENCE_ABSOLUTE("reference-absolute", "A texture is found only on this machine"),
+        UNREADABLE("unreadable", "The file cannot be read"),
+        ENDING_WRONG("ending-wrong", "The file's ending is wrong");
+
+        private final String word;
+        private final String title;
+
+        Code(String word, String title) {
+            this.word = word;
+            this.title = title;
+        }
+
+        /** Stable name for files and scripts. */
+        public String word() {
+            return word;
+        }
+
+        /** For a person. */
+        public String title() {
+            return title;
+        }
+    }
+
+    /** How bad it is. */
+    public enum Severity {
+        /** The asset cannot be used as it is. */
+        ERROR,
+        /** It works here and now, but not elsewhere or not fully. */
+        WARNING;
+
+        public String word() {
+            return name().toLowerCase(java.util.Locale.ROOT);
+        }
+    }
+
+    /**
+     * What would fix a finding.
+     *
+     * @param sentence what will be done, for a person
+     * @param source the file it draws on, below the library's root, or null
+     * @param changes what it writes
+     */
+    public record Remedy(String sentence, @Nullable String source, List<Change> changes) {
+        public Remedy {
+            changes = List.copyOf(changes);
+        }
+    }
+
+    /** One file to be written: path below the root and its new bytes. */
+    public record Change(String path, byte[] bytes) {}
+}

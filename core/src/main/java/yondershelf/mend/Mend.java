@@ -1,0 +1,245 @@
+package yondershelf.mend;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Kind;
+import yondershelf.content.Material;
+import yondershelf.content.Model;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
+import yondershelf.library.Asset;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.sorting.SortedItem;
+import yondershelf.sorting.Sorter;
+import yondershelf.work.Work;
+
+/** Checks a scanned library for faults and applies remedies. */
+public final class Mend {
+    private final Library library;
+    private final ContentReader reader;
+    private final List<Finding> findings = new ArrayList<>();
+
+    private Mend(Library library, ContentReader reader) {
+        this.library = library;
+        this.reader = reader;
+    }
+
+    /** All faults found, by path. The library must have been scanned. */
+    public static List<Finding> check(Library library, ContentReader reader, Work work) throws ProblemException {
+        return new Mend(library, reader).check(work);
+    }
+
+    /**
+     * Applies remedies as one group of changes.
+     *
+     * @return the group's run, for undoing it with {@link FileActs#undo}
+     */
+    public static String apply(Library library, List<Finding> findings) throws ProblemException {
+        FileActs acts = library.begin("mend " + findings.size() + (findings.size() == 1 ? " finding" : " findings"));
+        for (Finding finding : findings) {
+            Finding.Remedy remedy = finding.remedy();
+            if (remedy != null) {
+                for (Finding.Change change : remedy.changes()) {
+                    acts.write(library.resolve(change.path()), change.bytes());
+                }
+            }
+        }
+        return acts.run();
+    }
+
+    private List<Finding> check(Work work) throws ProblemException {
+        List<String> files;
+        try {
+            files = Sorter.filesBelow(library.root());
+        } catch (IOException e) {
+            throw Problem.of(library.root(), "the folder cannot be read (" + e.getMessage() + ")")
+                    .raise(e);
+        }
+        TextureSearch search = new TextureSearch(library, reader, files);
+        int done = 0;
+        for (Asset asset : library.assets()) {
+            if (work.isCancelled()) {
+                break;
+            }
+            work.progress(done++, library.assets().size(), asset.name());
+            checkEndings(asset);
+            if (asset.kind() == Kind.MODEL) {
+                checkModel(asset, search);
+            } else {
+                checkPictures(asset);
+            }
+        }
+        work.progress(done, done, "");
+        findings.sort((a, b) -> a.path().compareTo(b.path()));
+        return List.copyOf(findings);
+    }
+
+    private void checkEndings(Asset asset) {
+        for (SortedItem.SortedFile file : asset.files()) {
+            Path path = library.resolve(file.path());
+            Optional<FileType> named = FileType.byName(file.path());
+            try {
+                Optional<FileType> real = Files.size(path) > 0 ? FileType.of(path) : Optional.empty();
+                if (named.isPresent() && real.isPresent() && named.get() != real.get()) {
+                    String ending = real.get().extension();
+                    findings.add(new Finding(
+                            Finding.Code.ENDING_WRONG,
+                            Finding.Severity.WARNING,
+                            asset.id(),
+                            file.path(),
+                            "The ending says " + named.get().extension().toUpperCase(Locale.ROOT) + ", the bytes are "
+                                    + ending.toUpperCase(Locale.ROOT),
+                            null));
+                }
+            } catch (IOException e) {
+                unreadable(asset, file.path(), "it is not there any more");
+            }
+        }
+    }
+
+    private void unreadable(Asset asset, String path, String reason) {
+        findings.add(new Finding(
+                Finding.Code.UNREADABLE,
+                Finding.Severity.ERROR,
+                asset.id(),
+                path,
+                reason.substring(0, 1).toUpperCase(Locale.ROOT) + reason.substring(1),
+                null));
+    }
+
+    private void checkPictures(Asset asset) {
+        for (SortedItem.SortedFile file : asset.files()) {
+            try {
+                reader.readPicture(ImageSource.at(library.resolve(file.path())));
+            } catch (ProblemException e) {
+                unreadable(asset, file.path(), e.problem().cause());
+            }
+        }
+    }
+
+    private void checkModel(Asset asset, TextureSearch search) {
+        Model model;
+        try {
+            model = reader.readModel(library.resolve(asset.path()));
+        } catch (ProblemException e) {
+            unreadable(asset, asset.path(), e.problem().cause());
+            return;
+        }
+        Map<String, Boolean> seen = new HashMap<>();
+        for (Material material : model.materials()) {
+            for (Map.Entry<Role, TextureUse> map : material.maps().entrySet()) {
+                ImageSource image = map.getValue().image();
+                if (seen.putIfAbsent(image.reference(), true) == null) {
+                    checkMap(asset, material, map.getKey(), image, search);
+                }
+            }
+        }
+    }
+
+    private void checkMap(Asset asset, Material material, Role role, ImageSource image, TextureSearch search) {
+        String where = material.name() + ", " + role.word();
+        if (!image.exists()) {
+            TextureSearch.Candidate found = search.find(image.reference(), role, material.maps(), asset.path());
+            String evidence = where + ": " + image.reference() + " is not where the model looks for it";
+            findings.add(new Finding(
+                    Finding.Code.TEXTURE_MISSING,
+                    Finding.Severity.ERROR,
+                    asset.id(),
+                    asset.path(),
+                    evidence,
+                    found == null ? null : remedy(asset, image, found)));
+            return;
+        }
+        Path file = image.file();
+        if (file != null && isAbsolute(image.reference())) {
+            TextureSearch.Candidate found = search.find(image.reference(), role, material.maps(), asset.path());
+            findings.add(new Finding(
+                    Finding.Code.REFERENCE_ABSOLUTE,
+                    Finding.Severity.WARNING,
+                    asset.id(),
+                    asset.path(),
+                    where + ": the model names " + image.reference() + " by its absolute path",
+                    found == null ? null : remedy(asset, image, found)));
+            return;
+        }
+        try {
+            reader.readPicture(image);
+        } catch (ProblemException e) {
+            findings.add(new Finding(
+                    Finding.Code.TEXTURE_BROKEN,
+                    Finding.Severity.ERROR,
+                    asset.id(),
+                    asset.path(),
+                    where + ": " + image.reference() + ": " + e.problem().cause(),
+                    null));
+        }
+    }
+
+    private static boolean isAbsolute(String reference) {
+        return reference.startsWith("/") || reference.startsWith("file:") || reference.matches("[A-Za-z]:[/\\\\].*");
+    }
+
+    /** The reference rewritten where the format allows it, else a copy of the picture where the model looks. */
+    private Finding.@Nullable Remedy remedy(Asset asset, ImageSource image, TextureSearch.Candidate found) {
+        String relative = relative(asset.path(), found.path());
+        try {
+            Map<String, byte[]> changed = new LinkedHashMap<>();
+            for (SortedItem.SortedFile file : asset.files()) {
+                boolean materials = file.path().toLowerCase(Locale.ROOT).endsWith(".mtl");
+                FileType type =
+                        materials ? FileType.OBJ : FileType.byName(file.path()).orElse(null);
+                boolean own = file.path().equals(asset.path());
+                if (type == null || !(materials || (own && type != FileType.OBJ))) {
+                    continue;
+                }
+                byte[] bytes = Rewriter.rewrite(
+                        Files.readAllBytes(library.resolve(file.path())), type, image.reference(), relative);
+                if (bytes != null) {
+                    changed.put(file.path(), bytes);
+                }
+            }
+            if (!changed.isEmpty()) {
+                List<Finding.Change> changes = new ArrayList<>();
+                changed.forEach((path, bytes) -> changes.add(new Finding.Change(path, bytes)));
+                return new Finding.Remedy(
+                        "Point the model at " + found.path() + " (" + found.why() + ")", found.path(), changes);
+            }
+            Path wanted = image.file();
+            if (wanted != null && wanted.startsWith(library.root()) && !Files.exists(wanted)) {
+                String target = library.root().relativize(wanted).toString().replace('\\', '/');
+                byte[] bytes = Files.readAllBytes(library.resolve(found.path()));
+                return new Finding.Remedy(
+                        "Copy " + found.path() + " to " + target + ", where the model looks (" + found.why() + ")",
+                        found.path(),
+                        List.of(new Finding.Change(target, bytes)));
+            }
+        } catch (IOException e) {
+            // the model was read a moment ago; without its bytes there is nothing safe to offer
+            return null;
+        }
+        return null;
+    }
+
+    /** The way from a model's folder to a file, both below the root. */
+    static String relative(String model, String file) {
+        Path from = Path.of(model).getParent();
+        Path to = Path.of(file);
+        Path way = from == null ? to : from.relativize(to);
+        return way.toString().replace('\\', '/');
+    }
+}

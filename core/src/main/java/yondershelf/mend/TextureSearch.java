@@ -1,0 +1,119 @@
+package yondershelf.mend;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
+import yondershelf.library.Library;
+
+/** Looks for a moved texture elsewhere in the library: by name first, then by whether its content fits. */
+final class TextureSearch {
+    private final Library library;
+    private final ContentReader reader;
+    private final Map<String, List<String>> byName = new HashMap<>();
+
+    /** @param score the higher, the better; below zero the content speaks against it */
+    record Candidate(String path, int score, String why) {}
+
+    TextureSearch(Library library, ContentReader reader, List<String> files) {
+        this.library = library;
+        this.reader = reader;
+        for (String path : files) {
+            boolean picture = FileType.byName(path).map(FileType::isPicture).orElse(false);
+            if (picture) {
+                byName.computeIfAbsent(name(path), k -> new ArrayList<>()).add(path);
+            }
+        }
+    }
+
+    private static String name(String path) {
+        String slashed = path.replace('\\', '/');
+        return slashed.substring(slashed.lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+    }
+
+    /**
+     * The best candidate for a missing map, or null.
+     *
+     * @param siblings the same material's other maps, whose size a fitting picture most likely shares
+     */
+    @Nullable
+    Candidate find(String reference, Role role, Map<Role, TextureUse> siblings, String modelPath) {
+        Candidate best = null;
+        for (String path : byName.getOrDefault(name(reference), List.of())) {
+            Candidate candidate = judge(path, role, siblings, modelPath);
+            if (candidate.score >= 0 && (best == null || candidate.score > best.score)) {
+                best = candidate;
+            }
+        }
+        return best;
+    }
+
+    private Candidate judge(String path, Role role, Map<Role, TextureUse> siblings, String modelPath) {
+        Path file = library.resolve(path);
+        try {
+            Picture picture = reader.readPicture(ImageSource.at(file));
+            String size = picture.width() + " x " + picture.height();
+            if (role == Role.NORMAL && !looksLikeNormals(picture)) {
+                return new Candidate(path, -1, "it has the right name but does not hold normals");
+            }
+            int score = 10;
+            String why = "same name, a sound picture of " + size;
+            for (TextureUse use : siblings.values()) {
+                if (use.image().exists()) {
+                    ContentReader.PictureSize sibling = reader.measure(use.image());
+                    if (sibling.width() == picture.width() && sibling.height() == picture.height()) {
+                        score += 5;
+                        why = "same name, and " + size + " like the material's other maps";
+                        break;
+                    }
+                }
+            }
+            if (role == Role.NORMAL) {
+                why += ", holding normals";
+            }
+            // of equals, the nearest in the tree of folders
+            return new Candidate(path, score * 100 + shared(path, modelPath), why);
+        } catch (ProblemException e) {
+            return new Candidate(path, -1, e.problem().cause());
+        }
+    }
+
+    /** Most of a tangent-space normal map points outwards: its mean lies near (0.5, 0.5, 1), common practice, no source. */
+    private static boolean looksLikeNormals(Picture p) {
+        if (p.channels() < 3) {
+            return false;
+        }
+        double[] mean = new double[3];
+        int n = 0;
+        int step = Math.max(1, Math.min(p.width(), p.height()) / 64);
+        for (int y = 0; y < p.height(); y += step) {
+            for (int x = 0; x < p.width(); x += step) {
+                for (int c = 0; c < 3; c++) {
+                    mean[c] += p.value(x, y, c);
+                }
+                n++;
+            }
+        }
+        return Math.abs(mean[0] / n - 0.5) < 0.12 && Math.abs(mean[1] / n - 0.5) < 0.12 && mean[2] / n > 0.7;
+    }
+
+    private static int shared(String a, String b) {
+        String[] x = a.split("/");
+        String[] y = b.split("/");
+        int n = 0;
+        while (n < Math.min(x.length, y.length) && x[n].equals(y[n])) {
+            n++;
+        }
+        return Math.max(0, 50 + n * 5 - x.length);
+    }
+}

@@ -1,0 +1,93 @@
+package yondershelf.table;
+
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Bounds;
+import yondershelf.content.Transform;
+import yondershelf.render.Camera;
+
+/** Where a carried model comes to rest: upright, its base down, at true size, on whatever is under the pointer. */
+public final class Placing {
+    /** Surfaces steeper than this (cosine) carry nothing: the model stands in front of them. */
+    private static final double LEVEL = 0.5;
+
+    private static final int GRID = 5;
+
+    private Placing() {}
+
+    /**
+     * A resting place.
+     *
+     * @param toWorld the model's placement
+     * @param on name of what carries it, empty for the level ground
+     */
+    public record Rest(Transform toWorld, String on) {}
+
+    /**
+     * The resting place under a point of the picture, or null when the pointer is in the sky.
+     *
+     * @param built the scene without the carried model
+     * @param model the carried model's box in its own space
+     * @param turn degrees about the upright axis
+     */
+    public static @Nullable Rest under(
+            BuiltScene built, Camera camera, double x, double y, double aspect, Bounds model, double turn) {
+        BuiltScene.Pick pick = built.pick(camera, x, y, aspect);
+        if (pick == null) {
+            return null;
+        }
+        double px = pick.x();
+        double pz = pick.z();
+        double half = Math.max(model.sizeX(), model.sizeZ()) / 2;
+        double top = pick.y();
+        if (pick.normalY() < LEVEL) {
+            // against a wall: in front of it, as far as the model is deep
+            double across = Math.sqrt(pick.normalX() * pick.normalX() + pick.normalZ() * pick.normalZ());
+            if (across > 0) {
+                px += pick.normalX() / across * half * 1.02;
+                pz += pick.normalZ() / across * half * 1.02;
+            }
+        }
+        BuiltScene.Pick under = built.hit(px, top + 1e-4 + Math.abs(top) * 1e-6, pz, 0, -1, 0);
+        if (pick.normalY() >= LEVEL) {
+            under = pick;
+        }
+        double height = under == null ? 0 : under.y();
+        String on = under == null || under.placement() == null
+                ? ""
+                : under.placement().name();
+        double raised = highestUnder(built, px, pz, height, model, turn);
+        return new Rest(stand(model, px, Math.max(height, raised), pz, turn), on);
+    }
+
+    /**
+     * The highest surface under the model's footprint that is not much above its resting height: a tray's rim, a second
+     * plank. Looked for on a grid of rays.
+     */
+    private static double highestUnder(
+            BuiltScene built, double px, double pz, double height, Bounds model, double turn) {
+        double step = Math.max(0.02, 0.15 * model.sizeY());
+        double highest = height;
+        double c = Math.cos(Math.toRadians(turn));
+        double s = Math.sin(Math.toRadians(turn));
+        for (int i = 0; i < GRID; i++) {
+            for (int k = 0; k < GRID; k++) {
+                double lx = (i / (GRID - 1.0) - 0.5) * model.sizeX() * 0.7;
+                double lz = (k / (GRID - 1.0) - 0.5) * model.sizeZ() * 0.7;
+                double wx = px + lx * c + lz * s;
+                double wz = pz - lx * s + lz * c;
+                BuiltScene.Pick pick = built.hit(wx, height + step, wz, 0, -1, 0);
+                if (pick != null && pick.y() > highest && pick.normalY() >= LEVEL) {
+                    highest = pick.y();
+                }
+            }
+        }
+        return highest;
+    }
+
+    /** The transform that stands a model's base centre on a point. */
+    public static Transform stand(Bounds model, double x, double y, double z, double turn) {
+        return Transform.translation(x, y, z)
+                .after(Transform.rotation(0, 1, 0, Math.toRadians(turn)))
+                .after(Transform.translation(-model.centreX(), -model.minY(), -model.centreZ()));
+    }
+}

@@ -1,0 +1,119 @@
+package yondershelf.table;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.WeakHashMap;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Part;
+import yondershelf.geometry.MeshBvh;
+import yondershelf.render.EnvironmentLight;
+import yondershelf.render.RenderScene;
+import yondershelf.render.Shader;
+import yondershelf.render.Shaders;
+
+/** Builds scenes for looking at, keeping what stays the same from one to the next. Used from one thread. */
+public final class SceneBuilder {
+    private static final double GROUND_ALBEDO = 0.32;
+    private static final double LEAST_GROUND = 6;
+
+    private final Shaders shaders;
+    /** By identity: comparing models by value would compare all their vertices. */
+    private final List<Prepared> prepared = new ArrayList<>();
+
+    private final Map<Material, Shader> dresses = new WeakHashMap<>();
+    private @Nullable Light litBy;
+    private @Nullable EnvironmentLight light;
+
+    private record Prepared(Model model, List<MeshBvh> meshes, List<Shader> shaders) {}
+
+    public SceneBuilder(Shaders shaders) {
+        this.shaders = shaders;
+    }
+
+    public BuiltScene build(Scene scene) {
+        List<RenderScene.Item> items = new ArrayList<>();
+        List<Integer> placementOf = new ArrayList<>();
+        List<Integer> placedOf = new ArrayList<>();
+        double reach = LEAST_GROUND;
+        for (int p = 0; p < scene.placements().size(); p++) {
+            Placement placement = scene.placements().get(p);
+            Prepared ready = prepare(placement.model());
+            List<Model.Placed> placed = placement.model().placed();
+            for (int i = 0; i < placed.size(); i++) {
+                int mesh = placed.get(i).mesh();
+                List<Shader> list = new ArrayList<>();
+                List<Part> parts = placement.model().meshes().get(mesh).parts();
+                for (int k = 0; k < parts.size(); k++) {
+                    Material dress = placement.dressed().get(new PartRef(i, k));
+                    list.add(
+                            dress != null
+                                    ? dress(dress)
+                                    : ready.shaders.get(clamp(parts.get(k).material(), ready)));
+                }
+                items.add(new RenderScene.Item(
+                        ready.meshes.get(mesh),
+                        placement.toWorld().after(placed.get(i).toModel()),
+                        list));
+                placementOf.add(p);
+                placedOf.add(i);
+            }
+            double x = placement.toWorld().tx();
+            double z = placement.toWorld().tz();
+            reach = Math.max(reach, 4 * Math.sqrt(x * x + z * z));
+        }
+        RenderScene.Ground ground = new RenderScene.Ground(0, false, GROUND_ALBEDO, reach);
+        RenderScene render = RenderScene.of(items, light(scene.light()), ground);
+        return new BuiltScene(
+                scene,
+                render,
+                placementOf.stream().mapToInt(i -> i).toArray(),
+                placedOf.stream().mapToInt(i -> i).toArray());
+    }
+
+    private static int clamp(int material, Prepared ready) {
+        int last = ready.shaders.size() - 1;
+        return material < 0 || material > last ? last : material;
+    }
+
+    private Prepared prepare(Model model) {
+        for (Prepared known : prepared) {
+            if (known.model == model) {
+                return known;
+            }
+        }
+        List<MeshBvh> meshes = new ArrayList<>();
+        for (Mesh mesh : model.meshes()) {
+            meshes.add(MeshBvh.of(mesh));
+        }
+        List<Shader> list = new ArrayList<>();
+        for (Material material : model.materials()) {
+            list.add(shaders.shader(material));
+        }
+        list.add(shaders.shader(Material.plain("none", 0.8, 0.8, 0.8, 0, 0.6)));
+        Prepared fresh = new Prepared(model, meshes, list);
+        prepared.add(fresh);
+        return fresh;
+    }
+
+    private Shader dress(Material material) {
+        return dresses.computeIfAbsent(material, shaders::shader);
+    }
+
+    private EnvironmentLight light(Light wanted) {
+        EnvironmentLight known = light;
+        if (known == null || litBy == null || !sameLight(litBy, wanted)) {
+            known = EnvironmentLight.of(wanted.environment(), wanted.exposure(), Math.toRadians(wanted.turn()));
+            light = known;
+            litBy = wanted;
+        }
+        return known;
+    }
+
+    private static boolean sameLight(Light a, Light b) {
+        return a.environment() == b.environment() && a.turn() == b.turn() && a.exposure() == b.exposure();
+    }
+}

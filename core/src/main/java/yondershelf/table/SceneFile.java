@@ -1,0 +1,314 @@
+package yondershelf.table;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Environment;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Node;
+import yondershelf.content.Part;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.format.ContentReader;
+import yondershelf.format.Formats;
+import yondershelf.format.SceneNotes;
+
+/**
+ * Scenes as GLB files that any glTF program opens. Each placement is a root node; {@code extras.yonderShelf} keeps what
+ * glTF has no place for, described in docs/scene-file.md.
+ */
+public final class SceneFile {
+    private static final String OWN = "yonderShelf";
+
+    private SceneFile() {}
+
+    /** Finds an environment again by the asset's id and the file's path; null when it is not at hand. */
+    public interface EnvironmentFinder {
+        @Nullable
+        Environment find(String asset, String path, String name);
+    }
+
+    /** The scene as the bytes of a GLB file. */
+    public static byte[] write(Scene scene, ContentReader pictures) throws ProblemException {
+        return new Writer(scene).glb(pictures);
+    }
+
+    /** Saves a scene; the file appears whole or not at all. */
+    public static void save(Scene scene, Path file, ContentReader pictures) throws ProblemException {
+        byte[] bytes = write(scene, pictures);
+        try {
+            Path fresh = file.resolveSibling(file.getFileName() + ".new");
+            Files.write(fresh, bytes);
+            Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } catch (IOException e) {
+            throw new Problem(
+                            file.toString(),
+                            "the scene could not be saved (" + e.getMessage() + ")",
+                            "Choose a folder that can be written to")
+                    .raise(e);
+        }
+    }
+
+    private static final class Writer {
+        private final Scene scene;
+        private final List<Mesh> meshes = new ArrayList<>();
+        private final List<Node> nodes = new ArrayList<>();
+        private final List<Integer> roots = new ArrayList<>();
+        private final List<Material> materials = new ArrayList<>();
+        private final Map<Model, int[]> meshOffsets = new IdentityHashMap<>();
+        private final Map<Material, Integer> dresses = new IdentityHashMap<>();
+        private final Map<Integer, ObjectNode> notes = new HashMap<>();
+
+        Writer(Scene scene) {
+            this.scene = scene;
+        }
+
+        byte[] glb(ContentReader pictures) throws ProblemException {
+            for (Placement placement : scene.placements()) {
+                add(placement);
+            }
+            ObjectNode sceneNotes = JsonNodeFactory.instance.objectNode();
+            Light light = scene.light();
+            sceneNotes
+                    .putObject(OWN)
+                    .putObject("environment")
+                    .put("asset", light.asset())
+                    .put("name", light.environment().name())
+                    .put("path", light.path())
+                    .put("turn", light.turn())
+                    .put("exposure", light.exposure());
+            Model whole = new Model(scene.name(), meshes, nodes, roots, materials);
+            return Formats.glb(whole, new SceneNotes(sceneNotes, notes), pictures);
+        }
+
+        private void add(Placement placement) {
+            Model model = placement.model();
+            int[] offsets = meshOffsets.get(model);
+            if (offsets == null) {
+                offsets = new int[] {meshes.size(), materials.size(), meshOffsets.size()};
+                meshOffsets.put(model, offsets);
+                materials.addAll(model.materials());
+                for (Mesh mesh : model.meshes()) {
+                    meshes.add(shifted(mesh, offsets[1]));
+                }
+            }
+            ObjectNode extras = JsonNodeFactory.instance.objectNode();
+            ObjectNode own = extras.putObject(OWN);
+            own.put("placement", placement.id());
+            own.put("asset", placement.asset());
+            own.put("source", offsets[2]);
+            int root = nodes.size();
+            nodes.add(new Node(placement.name(), placement.toWorld(), -1, List.of()));
+            notes.put(root, extras);
+            Copier copier = new Copier(placement, offsets);
+            List<Integer> children = new ArrayList<>();
+            for (int child : model.roots()) {
+                children.add(copier.copy(child));
+            }
+            nodes.set(root, new Node(placement.name(), placement.toWorld(), -1, children));
+            roots.add(root);
+            if (!copier.dressed.isEmpty()) {
+                own.set("dressed", copier.dressed);
+            }
+        }
+
+        private static Mesh shifted(Mesh mesh, int materialOffset) {
+            return new Mesh(
+                    mesh.name(),
+                    mesh.parts().stream()
+                            .map(p -> p.withMaterial(p.material() + materialOffset))
+                            .toList());
+        }
+
+        /** Copies a model's nodes in the order {@link Model#placed()} visits them, dressing parts on the way. */
+        private final class Copier {
+            private final Placement placement;
+            private final int[] offsets;
+            private final ArrayNode dressed = JsonNodeFactory.instance.arrayNode();
+            private int placed;
+
+            Copier(Placement placement, int[] offsets) {
+                this.placement = placement;
+                this.offsets = offsets;
+            }
+
+            int copy(int index) {
+                Node node = placement.model().nodes().get(index);
+                int number = nodes.size();
+                nodes.add(node);
+                int mesh = node.mesh() < 0 ? -1 : offsets[0] + node.mesh();
+                if (mesh >= 0) {
+                    mesh = dress(mesh, placed++);
+                }
+                List<Integer> children = new ArrayList<>();
+                for (int child : node.children()) {
+                    children.add(copy(child));
+                }
+                nodes.set(number, new Node(node.name(), node.local(), mesh, children));
+                return number;
+            }
+
+            private int dress(int mesh, int placedIndex) {
+                List<Part> parts = new ArrayList<>(meshes.get(mesh).parts());
+                boolean changed = false;
+                for (int i = 0; i < parts.size(); i++) {
+                    Material material = placement.dressed().get(new PartRef(placedIndex, i));
+                    if (material != null) {
+                        int number = dresses.computeIfAbsent(material, m -> {
+                            materials.add(m);
+                            return materials.size() - 1;
+                        });
+                        dressed.addObject()
+                                .put("placed", placedIndex)
+                                .put("part", i)
+                                .put("was", parts.get(i).material());
+                        parts.set(i, parts.get(i).withMaterial(number));
+                        changed = true;
+                    }
+                }
+                if (!changed) {
+                    return mesh;
+                }
+                meshes.add(new Mesh(meshes.get(mesh).name(), parts));
+                return meshes.size() - 1;
+            }
+        }
+    }
+
+    /** Opens a scene saved here, or any glTF file, whose root nodes become placements. */
+    public static Scene open(Path file, ContentReader reader, EnvironmentFinder environments) throws ProblemException {
+        Model whole = reader.readModel(file);
+        SceneNotes notes = Formats.notes(file);
+        Scene scene = Scene.empty(whole.name());
+        Map<Integer, Model> sources = new TreeMap<>();
+        for (int root : whole.roots()) {
+            ObjectNode extras = notes.nodes().get(root);
+            JsonNode own = extras == null ? JsonNodeFactory.instance.objectNode() : extras.path(OWN);
+            scene = scene.with(placement(whole, root, own, scene, sources));
+        }
+        JsonNode environment = notes.scene().path(OWN).path("environment");
+        String name = environment.path("name").asText("");
+        Environment found = environment.path("asset").asText("").isEmpty()
+                ? null
+                : environments.find(
+                        environment.path("asset").asText(),
+                        environment.path("path").asText(),
+                        name);
+        Light light = scene.light();
+        if (found != null) {
+            light = new Light(
+                    environment.path("asset").asText(), environment.path("path").asText(), found, 0, 0);
+        }
+        return scene.lit(light.turned(environment.path("turn").asDouble())
+                .exposed(environment.path("exposure").asDouble()));
+    }
+
+    private static Placement placement(Model whole, int root, JsonNode own, Scene scene, Map<Integer, Model> sources) {
+        Node node = whole.nodes().get(root);
+        boolean ours = own.has("placement");
+        Map<PartRef, Integer> was = new HashMap<>();
+        for (JsonNode dress : own.path("dressed")) {
+            was.put(
+                    new PartRef(dress.path("placed").asInt(), dress.path("part").asInt()),
+                    dress.path("was").asInt());
+        }
+        Extractor extractor = new Extractor(whole, was);
+        Model extracted = extractor.model(node.name(), ours ? node.children() : List.of(root));
+        int source = own.path("source").asInt(-1);
+        Model shared = source < 0 ? extracted : sources.computeIfAbsent(source, k -> extracted);
+        String id = ours ? own.path("placement").asText() : scene.freshId();
+        return new Placement(
+                id,
+                node.name().isEmpty() ? scene.freshName(whole.name()) : node.name(),
+                own.path("asset").asText(""),
+                shared,
+                ours ? node.local() : yondershelf.content.Transform.IDENTITY,
+                extractor.dressed);
+    }
+
+    /** Takes part of a model's tree out as a model of its own, undressing parts. */
+    private static final class Extractor {
+        private final Model whole;
+        private final Map<PartRef, Integer> was;
+        private final List<Node> nodes = new ArrayList<>();
+        private final List<Mesh> meshes = new ArrayList<>();
+        private final Map<Integer, Integer> meshNumbers = new HashMap<>();
+        private final Map<Integer, Integer> materialNumbers = new HashMap<>();
+        private final List<Material> materials = new ArrayList<>();
+        private final Map<PartRef, Material> dressed = new HashMap<>();
+        private int placed;
+
+        Extractor(Model whole, Map<PartRef, Integer> was) {
+            this.whole = whole;
+            this.was = was;
+        }
+
+        Model model(String name, List<Integer> tops) {
+            List<Integer> roots = new ArrayList<>();
+            for (int top : tops) {
+                roots.add(copy(top));
+            }
+            return new Model(name, meshes, nodes, roots, materials);
+        }
+
+        private int copy(int index) {
+            Node node = whole.nodes().get(index);
+            int number = nodes.size();
+            nodes.add(node);
+            int mesh = node.mesh() < 0 ? -1 : mesh(node.mesh(), placed++);
+            List<Integer> children = new ArrayList<>();
+            for (int child : node.children()) {
+                children.add(copy(child));
+            }
+            nodes.set(number, new Node(node.name(), node.local(), mesh, children));
+            return number;
+        }
+
+        private int mesh(int index, int placedIndex) {
+            Mesh mesh = whole.meshes().get(index);
+            List<Part> parts = new ArrayList<>();
+            boolean changed = false;
+            for (int i = 0; i < mesh.parts().size(); i++) {
+                Part part = mesh.parts().get(i);
+                Integer before = was.get(new PartRef(placedIndex, i));
+                if (before != null) {
+                    dressed.put(new PartRef(placedIndex, i), whole.materials().get(part.material()));
+                    changed = true;
+                }
+                parts.add(part.withMaterial(material(before == null ? part.material() : before)));
+            }
+            if (!changed && meshNumbers.containsKey(index)) {
+                return meshNumbers.getOrDefault(index, 0);
+            }
+            meshes.add(new Mesh(mesh.name(), parts));
+            if (!changed) {
+                meshNumbers.put(index, meshes.size() - 1);
+            }
+            return meshes.size() - 1;
+        }
+
+        private int material(int index) {
+            if (index < 0 || index >= whole.materials().size()) {
+                return -1;
+            }
+            return materialNumbers.computeIfAbsent(index, k -> {
+                materials.add(whole.materials().get(index));
+                return materials.size() - 1;
+            });
+        }
+    }
+}
