@@ -26,6 +26,7 @@ import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Srgb;
 import yondershelf.content.Transform;
 
 /** Model formats read through the native Assimp library. May crash or hang on hostile files: run it in the worker. */
@@ -41,8 +42,11 @@ final class AssimpReader {
     private final List<Mesh> meshes = new ArrayList<>();
     private final List<Material> materials;
     private final int[] materialNumbers;
+    /** PLY stores colours for the screen (common practice, no source); the other formats store light. */
+    private final boolean coloursForScreen;
 
-    private AssimpReader(Path file, AIScene scene) {
+    private AssimpReader(Path file, AIScene scene, boolean coloursForScreen) {
+        this.coloursForScreen = coloursForScreen;
         this.file = file;
         this.scene = scene;
         this.materials = new AssimpMaterials(file, scene).materials();
@@ -60,7 +64,7 @@ final class AssimpReader {
                     .raise();
         }
         try {
-            return new AssimpReader(file, scene).model(type);
+            return new AssimpReader(file, scene, type == FileType.PLY).model(type);
         } finally {
             Assimp.aiReleaseImport(scene);
         }
@@ -201,9 +205,9 @@ final class AssimpReader {
             colors = new float[positions.length / 3 * 4];
             for (int i = 0; i < positions.length / 3; i++) {
                 AIColor4D c = tints.get(i);
-                colors[i * 4] = c.r();
-                colors[i * 4 + 1] = c.g();
-                colors[i * 4 + 2] = c.b();
+                colors[i * 4] = light(c.r());
+                colors[i * 4 + 1] = light(c.g());
+                colors[i * 4 + 2] = light(c.b());
                 colors[i * 4 + 3] = c.a();
             }
         }
@@ -229,6 +233,10 @@ final class AssimpReader {
             known[index] = part;
         }
         return part;
+    }
+
+    private float light(float stored) {
+        return coloursForScreen ? (float) Srgb.toLinear(Math.max(0, Math.min(1, stored))) : stored;
     }
 
     private static float[] vectors(AIVector3D.Buffer in, int size) {

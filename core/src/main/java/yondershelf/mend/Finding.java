@@ -63,7 +63,7 @@ public record Finding(
      *
      * @param sentence what will be done, for a person
      * @param source the file it draws on, below the library's root, or null
-     * @param changes what it writes
+     * @param changes what it does to files
      */
     public record Remedy(String sentence, @Nullable String source, List<Change> changes) {
         public Remedy {
@@ -71,6 +71,12 @@ public record Finding(
         }
     }
 
-    /** One file to be written: path below the root and its new bytes. */
-    public record Change(String path, byte[] bytes) {}
+    /**
+     * A change to one file, made when the remedy is applied so that several remedies may touch one file.
+     *
+     * @param path the file, below the library's root
+     * @param from the reference to be rewritten in it, or empty when the file is to be put there
+     * @param to the new reference, or the file below the root that is copied
+     */
+    public record Change(String path, String from, String to) {}
 }

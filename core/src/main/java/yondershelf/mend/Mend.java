@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -55,11 +54,37 @@ public final class Mend {
             Finding.Remedy remedy = finding.remedy();
             if (remedy != null) {
                 for (Finding.Change change : remedy.changes()) {
-                    acts.write(library.resolve(change.path()), change.bytes());
+                    make(library, acts, change);
                 }
             }
         }
         return acts.run();
+    }
+
+    private static void make(Library library, FileActs acts, Finding.Change change) throws ProblemException {
+        Path target = library.resolve(change.path());
+        if (change.from().isEmpty()) {
+            acts.copyIn(library.resolve(change.to()), target);
+            return;
+        }
+        byte[] bytes;
+        try {
+            bytes = Rewriter.rewrite(Files.readAllBytes(target), type(change.path()), change.from(), change.to());
+        } catch (IOException e) {
+            throw Problem.of(change.path(), "it cannot be read any more").raise(e);
+        }
+        if (bytes == null) {
+            throw Problem.of(change.path(), "it does not name " + change.from() + " any more")
+                    .raise();
+        }
+        acts.write(target, bytes);
+    }
+
+    /** Material files of OBJ count as OBJ. */
+    private static @Nullable FileType type(String path) {
+        return path.toLowerCase(Locale.ROOT).endsWith(".mtl")
+                ? FileType.OBJ
+                : FileType.byName(path).orElse(null);
     }
 
     private List<Finding> check(Work work) throws ProblemException {
@@ -198,35 +223,29 @@ public final class Mend {
     private Finding.@Nullable Remedy remedy(Asset asset, ImageSource image, TextureSearch.Candidate found) {
         String relative = relative(asset.path(), found.path());
         try {
-            Map<String, byte[]> changed = new LinkedHashMap<>();
+            List<Finding.Change> changes = new ArrayList<>();
             for (SortedItem.SortedFile file : asset.files()) {
+                FileType type = type(file.path());
                 boolean materials = file.path().toLowerCase(Locale.ROOT).endsWith(".mtl");
-                FileType type =
-                        materials ? FileType.OBJ : FileType.byName(file.path()).orElse(null);
-                boolean own = file.path().equals(asset.path());
-                if (type == null || !(materials || (own && type != FileType.OBJ))) {
-                    continue;
-                }
-                byte[] bytes = Rewriter.rewrite(
-                        Files.readAllBytes(library.resolve(file.path())), type, image.reference(), relative);
-                if (bytes != null) {
-                    changed.put(file.path(), bytes);
+                boolean own = file.path().equals(asset.path()) && type != FileType.OBJ;
+                if (materials || own) {
+                    byte[] bytes = Files.readAllBytes(library.resolve(file.path()));
+                    if (Rewriter.rewrite(bytes, type, image.reference(), relative) != null) {
+                        changes.add(new Finding.Change(file.path(), image.reference(), relative));
+                    }
                 }
             }
-            if (!changed.isEmpty()) {
-                List<Finding.Change> changes = new ArrayList<>();
-                changed.forEach((path, bytes) -> changes.add(new Finding.Change(path, bytes)));
+            if (!changes.isEmpty()) {
                 return new Finding.Remedy(
                         "Point the model at " + found.path() + " (" + found.why() + ")", found.path(), changes);
             }
             Path wanted = image.file();
             if (wanted != null && wanted.startsWith(library.root()) && !Files.exists(wanted)) {
                 String target = library.root().relativize(wanted).toString().replace('\\', '/');
-                byte[] bytes = Files.readAllBytes(library.resolve(found.path()));
                 return new Finding.Remedy(
                         "Copy " + found.path() + " to " + target + ", where the model looks (" + found.why() + ")",
                         found.path(),
-                        List.of(new Finding.Change(target, bytes)));
+                        List.of(new Finding.Change(target, "", found.path())));
             }
         } catch (IOException e) {
             // the model was read a moment ago; without its bytes there is nothing safe to offer

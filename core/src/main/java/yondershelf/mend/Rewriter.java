@@ -13,7 +13,10 @@ final class Rewriter {
     private Rewriter() {}
 
     /** The file's new bytes, or null when the format cannot be rewritten or the reference is not in it. */
-    static byte @Nullable [] rewrite(byte[] file, FileType type, String from, String to) {
+    static byte @Nullable [] rewrite(byte[] file, @Nullable FileType type, String from, String to) {
+        if (type == null) {
+            return null;
+        }
         return switch (type) {
             case GLTF -> text(file, quoted(from), quoted(to.replace(" ", "%20")));
             case GLB -> glb(file, from, to);

@@ -16,11 +16,11 @@ final class BoothLight {
             double up = StrictMath.cos(Math.PI * (y + 0.5) / HEIGHT);
             for (int x = 0; x < WIDTH; x++) {
                 double phi = ((x + 0.5) / WIDTH - 0.5) * 2 * Math.PI;
-                double level = 0.34 + 0.3 * Math.max(0, up);
-                level = up < 0 ? 0.34 + 0.14 * up : level;
-                level += 9.0 * panel(phi, up, Math.toRadians(155), 0.62, 0.55, 0.34);
-                level += 3.2 * panel(phi, up, Math.toRadians(-112), 0.25, 0.18, 0.5);
-                level += 1.4 * panel(phi, up, Math.toRadians(30), 0.5, 0.5, 0.3);
+                double level = 0.2 + 0.24 * Math.max(0, up);
+                level = up < 0 ? 0.2 + 0.08 * up : level;
+                level += 8.2 * panel(phi, up, Math.toRadians(155), 0.62, 0.55, 0.34);
+                level += 2.4 * panel(phi, up, Math.toRadians(-112), 0.25, 0.18, 0.5);
+                level += 0.8 * panel(phi, up, Math.toRadians(30), 0.5, 0.5, 0.3);
                 int i = (y * WIDTH + x) * 3;
                 out[i] = (float) level;
                 out[i + 1] = (float) level;

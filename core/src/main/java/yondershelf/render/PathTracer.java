@@ -151,7 +151,7 @@ public final class PathTracer {
                 add(tr * surface.emissiveR, tg * surface.emissiveG, tb * surface.emissiveB, bounce > 0);
                 scatter.enter(surface, -ray.dx, -ray.dy, -ray.dz);
                 direct(tr, tg, tb, bounce > 0);
-                if (bounce >= quality.bounces() + 0) {
+                if (bounce >= quality.bounces()) {
                     lastBounce(tr, tg, tb);
                     return;
                 }
@@ -360,7 +360,7 @@ public final class PathTracer {
             if (ground.catcher()) {
                 lit = 0.2126f * lr + 0.7152f * lg + 0.0722f * lb;
                 float shade = whole > 0 ? 1 - lit / whole : 0;
-                a = shade * seen * 0.85f;
+                a = shade * seen;
                 guideR = guideG = guideB = 0;
                 return;
             }

@@ -9,6 +9,9 @@ import yondershelf.content.TextureUse;
 
 /** A material with its pictures loaded, ready to be asked for the surface at a UV. Made by {@link Shaders}. */
 public final class Shader {
+    /** A surface whose base color is lost is shown in a plain middle grey, not in glaring white. */
+    private static final float MISSING = 0.4f;
+
     final Material material;
     final List<Problem> problems;
     final boolean transparent;
@@ -21,6 +24,7 @@ public final class Shader {
     private final @Nullable Slot opacity;
     private final @Nullable Slot emissive;
     private final boolean needsUv;
+    private final float missing;
 
     /** A loaded picture and where it lies on the surface. */
     record Slot(TextureImage image, TextureUse use, double cos, double sin) {
@@ -50,6 +54,7 @@ public final class Shader {
         this.transparent = material.opacity() < 1 || opacity != null || cutBase;
         this.glows = material.emissiveRed() + material.emissiveGreen() + material.emissiveBlue() > 0;
         this.needsUv = !slots.isEmpty();
+        this.missing = base == null && material.maps().containsKey(Role.BASE_COLOR) ? MISSING : 1;
     }
 
     boolean needsUv() {
@@ -118,9 +123,9 @@ public final class Shader {
                 s.emissiveB *= t[2];
             }
         }
-        s.baseR = r * s.tintR;
-        s.baseG = g * s.tintG;
-        s.baseB = b * s.tintB;
+        s.baseR = r * s.tintR * missing;
+        s.baseG = g * s.tintG * missing;
+        s.baseB = b * s.tintB * missing;
         s.alpha = alpha * s.tintA;
         s.roughness = rough < 0 ? 0 : rough > 1 ? 1 : rough;
         s.metallic = metal < 0 ? 0 : metal > 1 ? 1 : metal;

@@ -37,7 +37,7 @@ public final class DemoLibrary {
     /** Folder of the packs that wait to be taken in. */
     public static final String PACKS = "packs";
 
-    private static final String DONE = ".demo-4";
+    private static final String DONE = ".demo-5";
 
     private final Path root;
     private final Wardrobe wardrobe = new Wardrobe();
@@ -89,6 +89,7 @@ public final class DemoLibrary {
         glb.put("instruments/louvred_screen", Instruments::screen);
         glb.put("instruments/station_telescope", Instruments::telescope);
         glb.put("lights/storm_lantern", Rigging::stormLantern);
+        glb.put("lights/deck_lamp", Rigging::deckLamp);
         glb.put("rigging/signal_mast", Rigging::signalMast);
         glb.put("rigging/mooring_buoy", Rigging::mooringBuoy);
         glb.put("rigging/jetty_bell", Rigging::bell);

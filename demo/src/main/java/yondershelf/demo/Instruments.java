@@ -23,15 +23,15 @@ final class Instruments {
         s.at(0, 0.755, 0)
                 .lathe(32, 0, 0, 0.03, 0, 0.03, 0.012, 0.014, 0.02, 0.018, 0.03, 0.022, 0.042, 0.012, 0.056, 0, 0.062)
                 .back(1);
-        s.at(0, 0.27, 0.036).box(0.05, 0.30, 0.006, 0.002).back(1);
+        s.at(0, 0.12, 0.036).box(0.05, 0.30, 0.006, 0.002).back(1);
         s.wear("dial", 0.212);
         s.at(-0.106, 0.706, 0.028);
         disc(s, 0.106, 0.103);
         s.back(1);
         s.wear("glass tube", 1);
-        s.tube(0.006, 12, false, new double[] {0, 0.29, 0.046}, new double[] {0, 0.55, 0.046});
+        s.tube(0.006, 12, false, new double[] {0, 0.14, 0.046}, new double[] {0, 0.40, 0.046});
         s.wear("buoy red enamel", 1);
-        s.tube(0.0035, 10, false, new double[] {0, 0.29, 0.046}, new double[] {0, 0.43, 0.046});
+        s.tube(0.0035, 10, false, new double[] {0, 0.14, 0.046}, new double[] {0, 0.29, 0.046});
     }
 
     /** A flat round face whose UVs cover the dial picture once. */

@@ -54,6 +54,41 @@ final class Rigging {
                 .back(1);
     }
 
+    /** A bulkhead lamp under its cage, on a post's end. */
+    static void deckLamp(Sculpt s) {
+        s.wear("tarred timber", 0.4);
+        s.at(0, 0, 0).box(0.16, 0.22, 0.16, 0.014).back(1);
+        s.wear("brushed brass", 0.25);
+        s.at(0, 0.22, 0)
+                .lathe(48, 0, 0, 0.07, 0, 0.075, 0.006, 0.075, 0.02, 0.06, 0.03, 0.055, 0.05, 0.048, 0.05, 0, 0.05)
+                .back(1);
+        for (int i = 0; i < 6; i++) {
+            s.turn(0, 1, 0, i * 60);
+            s.tube(
+                    0.0045,
+                    10,
+                    false,
+                    new double[] {0.06, 0.25, 0},
+                    new double[] {0.064, 0.33, 0},
+                    new double[] {0.052, 0.39, 0},
+                    new double[] {0.02, 0.42, 0});
+            s.back(1);
+        }
+        double[][] ring = new double[40][];
+        for (int i = 0; i < 40; i++) {
+            double a = Math.PI * 2 * i / 40;
+            ring[i] = new double[] {Math.sin(a) * 0.064, 0.325, Math.cos(a) * 0.064};
+        }
+        s.tube(0.004, 10, true, ring);
+        s.at(0, 0.415, 0).sphere(24, 0.022).back(1);
+        s.wear("flame", 1);
+        s.at(0, 0.31, 0).sphere(24, 0.022).back(1);
+        s.wear("lamp glass", 1);
+        s.at(0, 0.268, 0)
+                .lathe(48, 0.042, 0, 0.05, 0.03, 0.05, 0.07, 0.042, 0.11, 0.02, 0.135, 0, 0.14)
+                .back(1);
+    }
+
     static void signalMast(Sculpt s) {
         s.wear("rusted iron", 0.5);
         s.at(0, 0, 0).box(0.62, 0.04, 0.62, 0.01).back(1);

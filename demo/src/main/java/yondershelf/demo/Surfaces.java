@@ -137,14 +137,14 @@ final class Surfaces {
         double[] spot = Noise.cells(u + 0.02 * fine, v + 0.02 * coarse, 6, 6, 457);
         double grow = Noise.smooth(0.42, 0.3, spot[0] + 0.12 * fine) * (spot[2] > 0.45 ? 1 : 0);
         boolean ochre = spot[2] > 0.72;
-        t.blend(ochre ? 0.80 : 0.66, ochre ? 0.60 : 0.70, ochre ? 0.18 : 0.55, grow * 0.9);
+        t.blend(ochre ? 0.68 : 0.60, ochre ? 0.56 : 0.64, ochre ? 0.30 : 0.52, grow * 0.6);
         double rim = Noise.smooth(0.06, 0.0, Math.abs(spot[0] + 0.12 * fine - 0.36)) * grow;
         t.shade(1 - 0.2 * rim);
         t.height += 0.004 * grow;
     }
 
     private static void enamel(double u, double v, Texel t, double[] paint, int seed) {
-        double wear = Noise.smooth(0.42, 0.62, Noise.fractal(u, v, 5, 5, 6, seed));
+        double wear = Noise.smooth(0.56, 0.76, Noise.fractal(u, v, 5, 5, 6, seed));
         double grime = Noise.smooth(0.0, 0.9, Noise.fractal(u, v, 3, 6, 5, seed + 20));
         double peel = Noise.fractal(u, v, 30, 30, 2, seed + 9);
         t.color(paint[0], paint[1], paint[2]);
