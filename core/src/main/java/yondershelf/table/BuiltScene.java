@@ -139,13 +139,14 @@ public final class BuiltScene {
                 items.add(i);
             }
         }
-        if (items.isEmpty()) {
+        int[] window = window(camera, width, height, boundsOf(placement));
+        if (items.isEmpty() || window[0] > window[2]) {
             return out;
         }
         Ray ray = new Ray();
         SceneBvh bvh = render.geometry();
-        for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
+        for (int y = window[1]; y <= window[3]; y++) {
+            for (int x = window[0]; x <= window[2]; x++) {
                 double[] d = camera.direction((x + 0.5) / width, (y + 0.5) / height, aspect);
                 ray.set(camera.eyeX(), camera.eyeY(), camera.eyeZ(), d[0], d[1], d[2], 0, 1e9);
                 if (bvh.nearest(ray) && items.contains(ray.instance)) {
@@ -155,5 +156,27 @@ public final class BuiltScene {
             }
         }
         return out;
+    }
+
+    /** The pixels a box can cover: left, top, right, bottom; everything when it reaches behind the camera. */
+    private static int[] window(Camera camera, int width, int height, Bounds box) {
+        int[] out = {width, height, -1, -1};
+        for (int i = 0; i < 8; i++) {
+            double[] p = camera.project(
+                    (i & 1) == 0 ? box.minX() : box.maxX(),
+                    (i & 2) == 0 ? box.minY() : box.maxY(),
+                    (i & 4) == 0 ? box.minZ() : box.maxZ(),
+                    width / (double) height);
+            if (p[2] <= 1e-6) {
+                return new int[] {0, 0, width - 1, height - 1};
+            }
+            out[0] = Math.min(out[0], (int) Math.floor(p[0] * width) - 1);
+            out[1] = Math.min(out[1], (int) Math.floor(p[1] * height) - 1);
+            out[2] = Math.max(out[2], (int) Math.ceil(p[0] * width) + 1);
+            out[3] = Math.max(out[3], (int) Math.ceil(p[1] * height) + 1);
+        }
+        return new int[] {
+            Math.max(0, out[0]), Math.max(0, out[1]), Math.min(width - 1, out[2]), Math.min(height - 1, out[3])
+        };
     }
 }

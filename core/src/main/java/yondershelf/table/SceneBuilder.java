@@ -15,7 +15,7 @@ import yondershelf.render.RenderScene;
 import yondershelf.render.Shader;
 import yondershelf.render.Shaders;
 
-/** Builds scenes for looking at, keeping what stays the same from one to the next. Used from one thread. */
+/** Builds scenes for looking at, keeping what stays the same from one to the next. Safe for use from several threads. */
 public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
@@ -34,7 +34,7 @@ public final class SceneBuilder {
         this.shaders = shaders;
     }
 
-    public BuiltScene build(Scene scene) {
+    public synchronized BuiltScene build(Scene scene) {
         List<RenderScene.Item> items = new ArrayList<>();
         List<Integer> placementOf = new ArrayList<>();
         List<Integer> placedOf = new ArrayList<>();
@@ -79,7 +79,12 @@ public final class SceneBuilder {
         return material < 0 || material > last ? last : material;
     }
 
-    private Prepared prepare(Model model) {
+    /** Makes a model ready ahead of the first scene that shows it, so that building that scene is quick. */
+    public void prepareAhead(Model model) {
+        prepare(model);
+    }
+
+    private synchronized Prepared prepare(Model model) {
         for (Prepared known : prepared) {
             if (known.model == model) {
                 return known;

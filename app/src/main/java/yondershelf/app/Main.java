@@ -1,0 +1,12 @@
+package yondershelf.app;
+
+import javafx.application.Application;
+
+/** Starts the application; a class of its own because the toolkit asks for that on the class path. */
+public final class Main {
+    private Main() {}
+
+    public static void main(String[] args) {
+        Application.launch(ShelfApplication.class, args);
+    }
+}

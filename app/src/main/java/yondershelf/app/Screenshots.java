@@ -1,0 +1,164 @@
+package yondershelf.app;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import java.util.Optional;
+import javafx.animation.PauseTransition;
+import javafx.application.Platform;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.format.Formats;
+import yondershelf.library.Asset;
+import yondershelf.search.Entry;
+import yondershelf.search.Query;
+
+/** Takes pictures of the window's views from the demo, for the documents and for machines without a display. */
+final class Screenshots {
+    private static final int LONGEST_SECONDS = 240;
+
+    private final Workspace workspace;
+    private final ShelfWindow window;
+    private final Path target;
+    private final @Nullable Path demo;
+    private final Deque<Runnable> steps = new ArrayDeque<>();
+    private long waitingSince;
+
+    Screenshots(Workspace workspace, ShelfWindow window, Path target, @Nullable Path demo) {
+        this.workspace = workspace;
+        this.window = window;
+        this.target = target;
+        this.demo = demo;
+    }
+
+    /** One picture of the window when all previews in view are there, then the end. */
+    void one() {
+        settled(() -> choose("Storm lantern"));
+        settled(() -> save(target));
+        next();
+    }
+
+    /** A picture of each main view. */
+    void start() {
+        settled(() -> put("Workbench", 0.5, 0.72));
+        settled(() -> put("Storm lantern", 0.40, 0.42));
+        settled(() -> put("Tool chest", 0.60, 0.44));
+        settled(() -> put("Rope coil", 0.30, 0.86));
+        settled(() -> put("Mooring buoy", 0.80, 0.66));
+        settled(() -> put("Clear noon", 0.5, 0.5));
+        settled(() -> window.table().picture().frame());
+        settled(() -> save(target.resolve("shelf.png")));
+        settled(() -> choose("Storm lantern"));
+        settled(() -> save(target.resolve("card.png")));
+        settled(() -> {
+            workspace.selected().set(null);
+            workspace.query().set(Query.EVERYTHING.withKinds(java.util.Set.of(yondershelf.content.Kind.MATERIAL)));
+        });
+        settled(() -> save(target.resolve("materials.png")));
+        settled(() -> {
+            workspace.query().set(Query.EVERYTHING);
+            workspace.view().set(Workspace.View.MEND);
+        });
+        settled(() -> save(target.resolve("mend.png")));
+        Path packs = demo;
+        if (packs != null) {
+            settled(() -> window.bring(List.of(packs.resolve("packs/harbour_details.zip"))));
+            settled(() -> save(target.resolve("intake.png")));
+        }
+        settled(() -> {
+            workspace.view().set(Workspace.View.SHELF);
+            window.keys().open();
+        });
+        settled(() -> save(target.resolve("keys.png")));
+        settled(() -> {
+            window.keys().hide();
+            window.setFog(true);
+        });
+        settled(() -> save(target.resolve("shelf-fog.png")));
+        settled(() -> window.setFog(false));
+        next();
+    }
+
+    private void settled(Runnable step) {
+        steps.add(step);
+    }
+
+    /** Runs the next step once nothing is under way any more and the table is fine enough. */
+    private void next() {
+        waitingSince = System.nanoTime();
+        poll();
+    }
+
+    private void poll() {
+        PauseTransition pause = new PauseTransition(Duration.millis(400));
+        pause.setOnFinished(e -> {
+            boolean busy = workspace.jobs().list().stream().anyMatch(j -> !j.isOver())
+                    || window.table().picture().samples() < 40;
+            boolean late = System.nanoTime() - waitingSince > LONGEST_SECONDS * 1_000_000_000L;
+            if (busy && !late) {
+                poll();
+                return;
+            }
+            Runnable step = steps.poll();
+            if (step == null) {
+                Platform.exit();
+                return;
+            }
+            step.run();
+            next();
+        });
+        pause.play();
+    }
+
+    private Optional<Asset> named(String name) {
+        return workspace.catalogue().find(Query.EVERYTHING.withWords(name)).entries().stream()
+                .filter(e -> e.name().equals(name))
+                .map(Entry::id)
+                .findFirst()
+                .flatMap(workspace.catalogue()::asset);
+    }
+
+    private void choose(String name) {
+        named(name).ifPresent(a -> window.grid().choose(a, true));
+    }
+
+    private void put(String name, double x, double y) {
+        var picture = window.table().picture();
+        named(name).ifPresent(a -> picture.drop(a, x * picture.getWidth(), y * picture.getHeight()));
+    }
+
+    private void save(Path file) {
+        WritableImage image = window.getScene().snapshot(null);
+        PixelReader pixels = image.getPixelReader();
+        int w = (int) image.getWidth();
+        int h = (int) image.getHeight();
+        byte[] out = new byte[w * h * 3];
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                int argb = pixels.getArgb(x, y);
+                int i = (y * w + x) * 3;
+                out[i] = (byte) (argb >> 16);
+                out[i + 1] = (byte) (argb >> 8);
+                out[i + 2] = (byte) argb;
+            }
+        }
+        try {
+            Path parent = file.toAbsolutePath().getParent();
+            if (parent != null) {
+                Files.createDirectories(parent);
+            }
+            Files.write(file, Formats.png(Picture.ofBytes(w, h, 3, out)));
+        } catch (IOException e) {
+            workspace.tell(Problem.of(file, "the picture could not be saved (" + e.getMessage() + ")"));
+            System.err.println(file + ": the picture could not be saved (" + e.getMessage() + ")");
+        }
+    }
+}

@@ -1,0 +1,78 @@
+package yondershelf.app;
+
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.Objects;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.text.Font;
+import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
+import yondershelf.content.ProblemException;
+import yondershelf.format.worker.IsolatedReader;
+
+/**
+ * The desktop application. Parameters: {@code --home=DIR}, {@code --demo=DIR} to open the demo's libraries,
+ * {@code --picture=PNG} to save a picture of the settled window and end, {@code --screenshots=DIR} to take one of each view.
+ */
+public final class ShelfApplication extends Application {
+    private @Nullable IsolatedReader reader;
+    private @Nullable Workspace workspace;
+    private @Nullable ShelfWindow window;
+
+    @Override
+    public void start(Stage stage) throws ProblemException {
+        Map<String, String> named = getParameters().getNamed();
+        for (String weight : new String[] {"Regular", "SemiBold"}) {
+            Font.loadFont(String.valueOf(ShelfApplication.class.getResource("fonts/Manrope-" + weight + ".ttf")), 13);
+        }
+        Path folder = named.containsKey("home") ? Path.of(Objects.requireNonNull(named.get("home"))) : Home.usual();
+        IsolatedReader files = new IsolatedReader();
+        reader = files;
+        Catalogue catalogue = Catalogue.open(Home.open(folder), files);
+        String demo = named.get("demo");
+        if (demo != null) {
+            catalogue.add(Path.of(demo, "Station props"), "");
+            catalogue.add(Path.of(demo, "Coast surfaces"), "");
+        }
+        Workspace made = new Workspace(catalogue);
+        workspace = made;
+        ShelfWindow root = new ShelfWindow(made);
+        window = root;
+        stage.setTitle("Yonder Shelf");
+        stage.setScene(root.scene(1280, 800));
+        String theme = catalogue.home().setting("theme", "system");
+        boolean light = theme.equals("fog")
+                || (theme.equals("system")
+                        && Platform.getPreferences().getColorScheme() == javafx.application.ColorScheme.LIGHT
+                        && !named.containsKey("picture")
+                        && !named.containsKey("screenshots"));
+        root.setFog(light);
+        stage.show();
+        catalogue.openingProblems().forEach(made::tell);
+        made.scan();
+        String picture = named.get("picture");
+        String screenshots = named.get("screenshots");
+        if (screenshots != null) {
+            new Screenshots(made, root, Path.of(screenshots), demo == null ? null : Path.of(demo)).start();
+        } else if (picture != null) {
+            new Screenshots(made, root, Path.of(picture), null).one();
+        }
+    }
+
+    @Override
+    public void stop() {
+        if (window != null) {
+            window.table().picture().close();
+        }
+        if (workspace != null) {
+            workspace.close();
+        }
+        if (reader != null) {
+            reader.close();
+        }
+    }
+}

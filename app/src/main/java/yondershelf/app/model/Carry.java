@@ -1,0 +1,56 @@
+package yondershelf.app.model;
+
+import javafx.scene.Node;
+import javafx.scene.image.Image;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.DataFormat;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.TransferMode;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Kind;
+import yondershelf.library.Asset;
+
+/** An asset being carried from the shelf with the mouse. */
+public final class Carry {
+    /** Carries an asset's id within the window. */
+    public static final DataFormat ASSET = new DataFormat("application/x-yonder-shelf-asset");
+
+    private Carry() {}
+
+    /** Begins carrying; reading the asset begins at once, so that it is there when it reaches the table. */
+    public static void start(Node from, Asset asset, Workspace workspace, @Nullable Image image) {
+        Dragboard board = from.startDragAndDrop(TransferMode.COPY);
+        ClipboardContent content = new ClipboardContent();
+        content.put(ASSET, asset.id());
+        content.putString(asset.path());
+        board.setContent(content);
+        if (image != null && asset.kind() != Kind.MODEL) {
+            board.setDragView(scaled(image), 12, 12);
+        } else {
+            // a model is seen on the table itself
+            board.setDragView(new javafx.scene.image.WritableImage(1, 1));
+        }
+        switch (asset.kind()) {
+            case MODEL -> workspace.model(asset);
+            case MATERIAL -> workspace.material(asset);
+            case HDRI -> workspace.environment(asset);
+            default -> workspace.selected().set(asset);
+        }
+    }
+
+    private static Image scaled(Image image) {
+        javafx.scene.image.ImageView view = new javafx.scene.image.ImageView(image);
+        view.setFitWidth(72);
+        view.setPreserveRatio(true);
+        javafx.scene.SnapshotParameters clear = new javafx.scene.SnapshotParameters();
+        clear.setFill(javafx.scene.paint.Color.TRANSPARENT);
+        return view.snapshot(clear, null);
+    }
+
+    /** The asset on a dragboard, if any. */
+    public static @Nullable Asset of(Dragboard board, Workspace workspace) {
+        return board.getContent(ASSET) instanceof String id
+                ? workspace.catalogue().asset(id).orElse(null)
+                : null;
+    }
+}

@@ -1,0 +1,398 @@
+package yondershelf.app.shelf;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import javafx.geometry.HPos;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.Polygon;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Glyphs;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.facts.Facts;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.Labels;
+import yondershelf.mend.Finding;
+
+/** What is known and said about one asset, unfolded under its row. Labels are edited where they stand. */
+public final class Card extends Region {
+    private static final double PICTURE = 196;
+
+    private final Workspace workspace;
+    private final PreviewLoader loader;
+    private final LivePreview picture;
+    private final TextField name = new TextField();
+    private final Label place = new Label();
+    private final ToggleButton favourite = new ToggleButton();
+    private final GridPane facts = new GridPane();
+    private final FlowPane tags = new FlowPane(5, 5);
+    private final TextField newTag = new TextField();
+    private final TextField author = new TextField();
+    private final TextField licence = new TextField();
+    private final TextField version = new TextField();
+    private final TextArea note = new TextArea();
+    private final VBox problems = new VBox(4);
+    private final HBox body;
+    private final Polygon pointer = new Polygon(0, 8, 9, 0, 18, 8);
+    private final Button close = new Button("×");
+    private @Nullable Asset asset;
+    private boolean filling;
+
+    Card(Workspace workspace, PreviewLoader loader, Runnable fold) {
+        this.workspace = workspace;
+        this.loader = loader;
+        this.picture = new LivePreview(workspace);
+        picture.setEdge(PICTURE);
+        getStyleClass().add("card");
+        setId("card");
+        name.getStyleClass().add("card-name");
+        name.setAccessibleText("Name");
+        name.setTooltip(new Tooltip("Name: type another and press Enter; empty brings the file's name back"));
+        place.getStyleClass().add("faint");
+        favourite.setGraphic(Glyphs.star());
+        favourite.getStyleClass().add("star");
+        favourite.setTooltip(new Tooltip("Favourite"));
+        favourite.setAccessibleText("Favourite");
+        favourite.setOnAction(e -> commit(Edit.Field.FAVOURITE, String.valueOf(favourite.isSelected())));
+        HBox title = new HBox(6, name, favourite);
+        HBox.setHgrow(name, Priority.ALWAYS);
+        title.setAlignment(Pos.CENTER_LEFT);
+        facts.getStyleClass().add("sheet");
+        facts.setHgap(14);
+        facts.setVgap(5);
+        ColumnConstraints words = new ColumnConstraints();
+        words.setHalignment(HPos.LEFT);
+        words.setMinWidth(62);
+        facts.getColumnConstraints().addAll(words, new ColumnConstraints());
+        VBox middle = new VBox(5, title, place, facts, problems);
+        HBox.setHgrow(middle, Priority.ALWAYS);
+        middle.setMinWidth(190);
+        newTag.setPromptText("add tag");
+        newTag.setPrefColumnCount(6);
+        newTag.getStyleClass().add("new-tag");
+        newTag.setId("new-tag");
+        newTag.setAccessibleText("Add a tag");
+        newTag.setTooltip(new Tooltip("Type a tag and press Enter; stone/wet nests it"));
+        newTag.setOnAction(e -> addTag(newTag.getText()));
+        GridPane labels = new GridPane();
+        labels.getStyleClass().add("sheet");
+        labels.setHgap(10);
+        labels.setVgap(3);
+        field(labels, 0, "Author", author, Edit.Field.AUTHOR);
+        field(labels, 1, "Licence", licence, Edit.Field.LICENCE);
+        field(labels, 2, "Version", version, Edit.Field.VERSION);
+        note.setPromptText("note");
+        note.setPrefRowCount(2);
+        note.setWrapText(true);
+        note.setAccessibleText("Note");
+        note.setTooltip(new Tooltip("Note: saved when you leave it"));
+        note.focusedProperty().addListener((o, was, is) -> {
+            if (!is) {
+                commit(Edit.Field.NOTE, note.getText());
+            }
+        });
+        VBox right = new VBox(8, tags, labels, note);
+        right.setPrefWidth(206);
+        right.setMinWidth(206);
+        name.setOnAction(e -> commit(Edit.Field.NAME, name.getText()));
+        name.focusedProperty().addListener((o, was, is) -> {
+            if (!is) {
+                commit(Edit.Field.NAME, name.getText());
+            }
+        });
+        body = new HBox(16, picture, middle, right);
+        body.getStyleClass().add("card-body");
+        pointer.getStyleClass().add("card-pointer");
+        close.getStyleClass().add("quiet");
+        close.setTooltip(new Tooltip("Fold the card (Esc)"));
+        close.setAccessibleText("Fold the card");
+        close.setOnAction(e -> fold.run());
+        getChildren().addAll(body, pointer, close);
+    }
+
+    private void field(GridPane grid, int row, String word, TextField text, Edit.Field field) {
+        Label label = new Label(word);
+        label.getStyleClass().add("faint");
+        label.setMinWidth(48);
+        text.setAccessibleText(word);
+        text.setId("label-" + word.toLowerCase(Locale.ROOT));
+        text.setTooltip(new Tooltip(word + ": saved with Enter or when you leave it"));
+        text.getStyleClass().add("in-place");
+        text.setOnAction(e -> commit(field, text.getText()));
+        text.focusedProperty().addListener((o, was, is) -> {
+            if (!is) {
+                commit(field, text.getText());
+            }
+        });
+        grid.addRow(row, label, text);
+        GridPane.setHgrow(text, Priority.ALWAYS);
+    }
+
+    void setPointer(double x) {
+        pointer.setTranslateX(Math.rint(x - 9));
+    }
+
+    @Override
+    protected void layoutChildren() {
+        body.resizeRelocate(0, 8, getWidth(), getHeight() - 8);
+        pointer.relocate(0, 0);
+        close.autosize();
+        close.relocate(getWidth() - close.getWidth() - 4, 10);
+    }
+
+    @Override
+    protected double computePrefHeight(double width) {
+        return Math.max(PICTURE + 28, body.prefHeight(width)) + 12;
+    }
+
+    /** Shows an asset. */
+    void show(Asset thing) {
+        boolean other = asset == null || !asset.equals(thing);
+        asset = thing;
+        filling = true;
+        Labels said = workspace.catalogue().labels(thing);
+        String shownName = said.name().isEmpty() ? thing.name() : said.name();
+        if (!name.isFocused() || other) {
+            name.setText(shownName);
+        }
+        String library =
+                workspace.catalogue().libraryOf(thing.id()).map(l -> l.name()).orElse("");
+        place.setText(library + " / " + thing.path());
+        place.setTooltip(new Tooltip(place.getText()));
+        favourite.setSelected(said.favourite());
+        author.setText(said.author());
+        licence.setText(said.licence());
+        version.setText(said.version());
+        note.setText(said.note());
+        tags.getChildren().clear();
+        for (String tag : said.tags()) {
+            tags.getChildren().add(chip(tag));
+        }
+        tags.getChildren().add(newTag);
+        newTag.clear();
+        if (other) {
+            PreviewLoader.Shown known = loader.get(thing);
+            picture.show(thing, known == null ? null : known.image());
+        }
+        fillFacts(thing);
+        fillProblems(thing);
+        filling = false;
+    }
+
+    private HBox chip(String tag) {
+        Label word = new Label(tag);
+        Button remove = new Button("×");
+        remove.getStyleClass().add("chip-remove");
+        remove.setTooltip(new Tooltip("Take the tag " + tag + " away"));
+        remove.setAccessibleText("Take the tag " + tag + " away");
+        remove.setOnAction(e -> {
+            Asset thing = asset;
+            if (thing != null) {
+                workspace.edit(
+                        thing,
+                        "take away tag " + tag,
+                        List.of(Edit.untag(thing.id(), tag)),
+                        List.of(Edit.tag(thing.id(), tag)));
+            }
+        });
+        HBox chip = new HBox(2, word, remove);
+        chip.setAlignment(Pos.CENTER_LEFT);
+        chip.getStyleClass().add("chip");
+        return chip;
+    }
+
+    private void addTag(String typed) {
+        Asset thing = asset;
+        String tag = typed.strip().replaceAll("^/+|/+$", "").replaceAll("\\s*/\\s*", "/");
+        if (thing != null && !tag.isEmpty()) {
+            workspace.edit(
+                    thing, "add tag " + tag, List.of(Edit.tag(thing.id(), tag)), List.of(Edit.untag(thing.id(), tag)));
+        }
+    }
+
+    private void commit(Edit.Field field, String typed) {
+        Asset thing = asset;
+        if (thing == null || filling) {
+            return;
+        }
+        Labels said = workspace.catalogue().labels(thing);
+        String before = switch (field) {
+            case NAME -> said.name();
+            case NOTE -> said.note();
+            case AUTHOR -> said.author();
+            case LICENCE -> said.licence();
+            case VERSION -> said.version();
+            case FAVOURITE -> String.valueOf(said.favourite());
+        };
+        String after = field == Edit.Field.NAME && typed.strip().equals(thing.name()) ? "" : typed.strip();
+        if (!after.equals(before)) {
+            workspace.edit(
+                    thing,
+                    "change " + field.name().toLowerCase(Locale.ROOT),
+                    List.of(Edit.set(thing.id(), field, after)),
+                    List.of(Edit.set(thing.id(), field, before)));
+        }
+    }
+
+    private void fillFacts(Asset thing) {
+        facts.getChildren().clear();
+        workspace.catalogue().knownFacts(thing).ifPresentOrElse(this::facts, () -> {
+            facts.addRow(0, faint("Facts"), new Label("being measured"));
+            workspace
+                    .jobs()
+                    .start(
+                            "Measuring " + thing.name(),
+                            work -> workspace.catalogue().facts(thing))
+                    .result()
+                    .thenAccept(f -> javafx.application.Platform.runLater(() -> {
+                        if (thing.equals(asset)) {
+                            facts.getChildren().clear();
+                            facts(f);
+                        }
+                    }));
+        });
+    }
+
+    private static Label faint(String text) {
+        Label label = new Label(text);
+        label.getStyleClass().add("faint");
+        return label;
+    }
+
+    private void facts(Facts f) {
+        int row = 0;
+        if (!f.readable()) {
+            Label reason = new Label(f.reason());
+            reason.setWrapText(true);
+            reason.getStyleClass().add("trouble");
+            facts.addRow(row, faint("Unreadable"), reason);
+            return;
+        }
+        if (f.kind() == Kind.MODEL) {
+            facts.addRow(row++, faint("Size"), new Label(Words.size(f.sizeMetres())));
+            facts.addRow(
+                    row++,
+                    faint("Triangles"),
+                    new Label(Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part")));
+        }
+        if (f.kind() == Kind.MODEL || f.kind() == Kind.MATERIAL) {
+            String maps = f.mapCount() == 0
+                    ? "none"
+                    : f.mapCount() + " at " + f.largestMap() + " px, "
+                            + (f.brokenMaps() == 0 ? "all found" : f.brokenMaps() + " missing or broken");
+            facts.addRow(row++, faint("Maps"), new Label(maps));
+        }
+        if (f.kind() == Kind.MATERIAL && !f.materials().isEmpty()) {
+            for (Facts.MapFacts map : f.materials().get(0).maps()) {
+                facts.addRow(row++, faint(map.role().word()), new Label(map.width() + " × " + map.height()));
+            }
+        }
+        if (f.width() > 0) {
+            facts.addRow(row++, faint("Pixels"), new Label(f.width() + " × " + f.height()));
+        }
+        if (!Double.isNaN(f.stops())) {
+            facts.addRow(row++, faint("Range"), new Label(String.format(Locale.ROOT, "%.1f stops", f.stops())));
+        }
+        facts.addRow(row, faint("On disk"), new Label(Words.bytes(f.bytes())));
+    }
+
+    private void fillProblems(Asset thing) {
+        problems.getChildren().clear();
+        List<Finding> found = workspace.findingsOf(thing);
+        int shown = Math.min(2, found.size());
+        for (Finding finding : found.subList(0, shown)) {
+            Label what = new Label("▲ " + finding.code().title());
+            what.getStyleClass().add("trouble");
+            what.setTooltip(new Tooltip(finding.evidence()));
+            problems.getChildren().add(what);
+        }
+        if (!found.isEmpty()) {
+            Button mend = new Button(found.size() > shown ? "Mend, " + found.size() + " findings" : "Mend");
+            mend.setTooltip(new Tooltip("Show the evidence and the remedies"));
+            mend.setOnAction(e -> workspace.view().set(Workspace.View.MEND));
+            problems.getChildren().add(mend);
+        }
+    }
+
+    void previewArrived(String id) {
+        Asset thing = asset;
+        if (thing == null || !thing.id().equals(id)) {
+            return;
+        }
+        PreviewLoader.Shown shown = loader.get(thing);
+        if (shown != null && shown.image() != null) {
+            picture.arrived(shown.image());
+        }
+        fillFacts(thing);
+    }
+
+    /** What can be done with an asset by the context menu. */
+    ContextMenu menu(Asset thing) {
+        ContextMenu menu = new ContextMenu();
+        MenuItem fold = new MenuItem("Show the card");
+        fold.setOnAction(e -> workspace.selected().set(thing));
+        menu.getItems().add(fold);
+        if (thing.kind() == Kind.MODEL || thing.kind() == Kind.HDRI) {
+            MenuItem put = new MenuItem(thing.kind() == Kind.MODEL ? "Put on the table" : "Light the table with it");
+            put.setOnAction(e -> putOnTable.accept(thing));
+            menu.getItems().add(put);
+        }
+        MenuItem again = new MenuItem("Show in its folder");
+        again.setOnAction(e -> showInFolder(thing));
+        menu.getItems().add(again);
+        return menu;
+    }
+
+    private java.util.function.Consumer<Asset> putOnTable = a -> {};
+
+    /** Says how an asset gets to the table without the mouse. */
+    public void onPutOnTable(java.util.function.Consumer<Asset> act) {
+        putOnTable = act;
+    }
+
+    private void showInFolder(Asset thing) {
+        workspace.attempt(() -> {
+            java.nio.file.Path folder = workspace
+                    .catalogue()
+                    .libraryOf(thing.id())
+                    .map(l -> l.resolve(thing.folder()))
+                    .orElseThrow(() ->
+                            Problem.of(thing.path(), "its library is not open").raise());
+            try {
+                new ProcessBuilder(opener(), folder.toString()).start();
+            } catch (java.io.IOException e) {
+                throw fail(folder, e);
+            }
+        });
+    }
+
+    private static ProblemException fail(java.nio.file.Path folder, java.io.IOException e) {
+        return Problem.of(folder, "the system's file manager could not be started")
+                .raise(e);
+    }
+
+    private static String opener() {
+        String os = System.getProperty("os.name").toLowerCase(Locale.ROOT);
+        return Map.of("w", "explorer", "m", "open").getOrDefault(os.substring(0, 1), "xdg-open");
+    }
+}

@@ -1,0 +1,167 @@
+package yondershelf.app.shelf;
+
+import javafx.animation.PauseTransition;
+import javafx.application.Platform;
+import javafx.scene.Cursor;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.StackPane;
+import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Images;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
+import yondershelf.content.Picture;
+import yondershelf.library.Asset;
+import yondershelf.render.Booth;
+import yondershelf.render.Camera;
+import yondershelf.work.Job;
+
+/** The card's large picture: models and materials turn under the mouse, roughly while moving, finely at rest. */
+final class LivePreview extends StackPane {
+    private static final int MOVING = 150;
+    private static final int RESTING = 320;
+
+    private final Workspace workspace;
+    private final ImageView view = new ImageView();
+    private final Label hint = new Label("drag to turn");
+    private final PauseTransition rest = new PauseTransition(Duration.millis(180));
+    private @Nullable Asset asset;
+    private volatile Booth.@Nullable Stage stage;
+    private double turn;
+    private double rise;
+    private double lastX;
+    private double lastY;
+    private @Nullable Job<?> job;
+    private boolean again;
+
+    LivePreview(Workspace workspace) {
+        this.workspace = workspace;
+        getStyleClass().add("live-preview");
+        setFocusTraversable(true);
+        setAccessibleText("Preview; arrow keys turn it");
+        view.setPreserveRatio(true);
+        view.setSmooth(true);
+        hint.getStyleClass().add("hint");
+        StackPane.setAlignment(hint, javafx.geometry.Pos.BOTTOM_CENTER);
+        getChildren().addAll(view, hint);
+        Tooltip.install(this, new Tooltip("Drag, or use the arrow keys, to turn it"));
+        addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            lastX = e.getX();
+            lastY = e.getY();
+            requestFocus();
+            open();
+        });
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
+            turnBy((lastX - e.getX()) * 0.012, (e.getY() - lastY) * 0.008);
+            lastX = e.getX();
+            lastY = e.getY();
+            e.consume();
+        });
+        addEventHandler(KeyEvent.KEY_PRESSED, e -> {
+            KeyCode code = e.getCode();
+            double x = code == KeyCode.LEFT ? 0.15 : code == KeyCode.RIGHT ? -0.15 : 0;
+            double y = code == KeyCode.UP ? 0.1 : code == KeyCode.DOWN ? -0.1 : 0;
+            if (x != 0 || y != 0) {
+                open();
+                turnBy(x, y);
+                e.consume();
+            }
+        });
+        rest.setOnFinished(e -> render(false));
+    }
+
+    void setEdge(double edge) {
+        view.setFitWidth(edge);
+        view.setFitHeight(edge);
+        setMinSize(edge, edge);
+        setMaxSize(edge, edge);
+        setPrefSize(edge, edge);
+    }
+
+    void show(Asset thing, @Nullable Image known) {
+        asset = thing;
+        stage = null;
+        turn = 0;
+        rise = 0;
+        view.setImage(known);
+        boolean turns = thing.kind() == Kind.MODEL || thing.kind() == Kind.MATERIAL;
+        hint.setVisible(turns);
+        setCursor(turns ? Cursor.OPEN_HAND : Cursor.DEFAULT);
+    }
+
+    void arrived(Image image) {
+        if (stage == null) {
+            view.setImage(image);
+        }
+    }
+
+    /** Puts the asset on the stage, once. */
+    private void open() {
+        Asset thing = asset;
+        if (thing == null || stage != null) {
+            return;
+        }
+        Booth booth = workspace.catalogue().booth();
+        if (thing.kind() == Kind.MODEL) {
+            workspace.model(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
+        } else if (thing.kind() == Kind.MATERIAL) {
+            workspace.material(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
+        }
+    }
+
+    private void staged(Asset thing, Booth.Stage made) {
+        Platform.runLater(() -> {
+            if (thing.equals(asset)) {
+                stage = made;
+                render(true);
+                rest.playFromStart();
+            }
+        });
+    }
+
+    private void turnBy(double x, double y) {
+        turn += x;
+        rise += y;
+        render(true);
+        rest.playFromStart();
+    }
+
+    private void render(boolean moving) {
+        Booth.Stage on = stage;
+        if (on == null) {
+            return;
+        }
+        if (moving && job != null && !job.isOver()) {
+            if (job.title().equals("Turning")) {
+                again = true;
+                return;
+            }
+            job.cancel();
+        }
+        Booth booth = workspace.catalogue().booth();
+        Camera camera = on.camera(turn, rise, 1);
+        int size = moving ? MOVING : RESTING;
+        int samples = moving ? 1 : Booth.FINAL_SAMPLES;
+        var started = workspace.jobs().<Picture>start(moving ? "Turning" : "Refining the card", work -> {
+            Picture picture = booth.view(on, camera, size, size, samples, work::isCancelled);
+            return picture == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : picture;
+        });
+        job = started;
+        started.result()
+                .thenAccept(picture -> Platform.runLater(() -> {
+                    if (on == stage && picture.width() > 1) {
+                        view.setImage(Images.of(picture));
+                    }
+                    if (again) {
+                        again = false;
+                        render(true);
+                    }
+                }));
+    }
+}

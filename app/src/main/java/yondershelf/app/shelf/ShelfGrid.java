@@ -1,0 +1,342 @@
+package yondershelf.app.shelf;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.geometry.Orientation;
+import javafx.scene.AccessibleRole;
+import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.ScrollBar;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.shape.Rectangle;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Carry;
+import yondershelf.app.model.Workspace;
+import yondershelf.library.Asset;
+import yondershelf.search.Entry;
+
+/**
+ * The virtualised grid: only the rows in view have nodes, which are used again as it scrolls. The card unfolds under the
+ * chosen thing's row and pushes the rest down.
+ */
+public final class ShelfGrid extends Region {
+    private static final double EDGE = 10;
+    private static final double ROW_GAP = 8;
+
+    private final Workspace workspace;
+    private final PreviewLoader loader;
+    private final Card card;
+    private final Pane content = new Pane();
+    private final ScrollBar bar = new ScrollBar();
+    private final Rectangle clip = new Rectangle();
+    private final Deque<Tile> spare = new ArrayDeque<>();
+    private final Map<Integer, Tile> shown = new HashMap<>();
+    private final List<Region> ledges = new ArrayList<>();
+    private List<Entry> entries = List.of();
+    private double tileSize = 104;
+    private boolean cardOpen;
+    private double cardHeight;
+
+    public ShelfGrid(Workspace workspace) {
+        this.workspace = workspace;
+        this.loader = new PreviewLoader(workspace.catalogue(), workspace.jobs(), this::arrived);
+        this.card = new Card(workspace, loader, () -> {
+            cardOpen = false;
+            requestLayout();
+        });
+        getStyleClass().add("shelf-grid");
+        setId("shelf");
+        setAccessibleRole(AccessibleRole.LIST_VIEW);
+        setAccessibleText("Shelf");
+        setFocusTraversable(true);
+        content.setClip(clip);
+        bar.setOrientation(Orientation.VERTICAL);
+        getChildren().addAll(content, bar);
+        content.getChildren().add(card);
+        card.setVisible(false);
+        bar.valueProperty().addListener(o -> requestLayout());
+        addEventHandler(ScrollEvent.SCROLL, e -> scroll(-e.getDeltaY()));
+        addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        workspace.hits().addListener((o, before, now) -> {
+            entries = now.entries();
+            requestLayout();
+        });
+        workspace.findings().addListener(o -> requestLayout());
+        workspace.selected().addListener((o, before, now) -> {
+            if (now == null) {
+                cardOpen = false;
+            }
+            requestLayout();
+        });
+        workspace.onChange(() -> {
+            Asset chosen = workspace.selected().get();
+            if (chosen != null) {
+                Asset fresh = workspace.catalogue().asset(chosen.id()).orElse(null);
+                if (fresh == null || !fresh.equals(chosen)) {
+                    workspace.selected().set(fresh);
+                }
+                if (fresh != null && cardOpen) {
+                    card.show(fresh);
+                }
+            }
+            requestLayout();
+        });
+    }
+
+    public PreviewLoader loader() {
+        return loader;
+    }
+
+    public Card card() {
+        return card;
+    }
+
+    /** Edge of a preview, 96 to 320. */
+    public void setTileSize(double size) {
+        tileSize = Math.max(96, Math.min(320, size));
+        requestLayout();
+    }
+
+    public double tileSize() {
+        return tileSize;
+    }
+
+    private int columns() {
+        return Math.max(1, (int) ((getWidth() - bar.prefWidth(-1) - EDGE * 2) / (tileSize + 14)));
+    }
+
+    private double rowHeight() {
+        return tileSize + Tile.NAME_HEIGHT + ROW_GAP;
+    }
+
+    private int chosenIndex() {
+        Asset chosen = workspace.selected().get();
+        if (chosen == null) {
+            return -1;
+        }
+        for (int i = 0; i < entries.size(); i++) {
+            if (entries.get(i).id().equals(chosen.id())) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    @Override
+    protected void layoutChildren() {
+        double w = getWidth();
+        double h = getHeight();
+        double barWidth = bar.prefWidth(-1);
+        content.resizeRelocate(0, 0, w, h);
+        clip.setWidth(w);
+        clip.setHeight(h);
+        int columns = columns();
+        int rows = (entries.size() + columns - 1) / columns;
+        int chosen = chosenIndex();
+        int cardRow = cardOpen && chosen >= 0 ? chosen / columns : -1;
+        cardHeight = cardRow >= 0 ? card.prefHeight(w - barWidth) : 0;
+        double total = EDGE + rows * rowHeight() + cardHeight;
+        bar.setMax(Math.max(0, total - h));
+        bar.setVisibleAmount(total <= 0 ? 0 : h / total * bar.getMax());
+        bar.setVisible(total > h);
+        bar.resizeRelocate(w - barWidth, 0, barWidth, h);
+        double top = Math.min(bar.getValue(), bar.getMax());
+        double cell = (w - barWidth - EDGE * 2) / columns;
+        Map<Integer, Tile> still = new HashMap<>();
+        List<Asset> inView = new ArrayList<>();
+        int ledge = 0;
+        for (int row = 0; row < rows; row++) {
+            double y = EDGE + row * rowHeight() - top + (cardRow >= 0 && row > cardRow ? cardHeight : 0);
+            if (y + rowHeight() < 0) {
+                continue;
+            }
+            if (y > h) {
+                break;
+            }
+            ledge(ledge++).resizeRelocate(0, Math.rint(y + tileSize), w, 1);
+            for (int column = 0; column < columns; column++) {
+                int index = row * columns + column;
+                if (index >= entries.size()) {
+                    break;
+                }
+                place(index, EDGE + column * cell, y, cell, chosen == index, still, inView);
+            }
+        }
+        shown.values().stream().filter(t -> !still.containsValue(t)).forEach(t -> {
+            t.setVisible(false);
+            spare.push(t);
+        });
+        shown.clear();
+        shown.putAll(still);
+        for (int i = ledge; i < ledges.size(); i++) {
+            ledges.get(i).setVisible(false);
+        }
+        card.setVisible(cardRow >= 0);
+        if (cardRow >= 0) {
+            card.resizeRelocate(
+                    0, Math.rint(EDGE + (cardRow + 1) * rowHeight() - top - ROW_GAP + 2), w - barWidth, cardHeight - 2);
+            card.setPointer(EDGE + (chosen % columns + 0.5) * cell);
+        }
+        loader.want(inView, rest());
+    }
+
+    private List<Asset> rest() {
+        List<Asset> out = new ArrayList<>();
+        for (int i = 0; i < Math.min(entries.size(), 400); i++) {
+            workspace.catalogue().asset(entries.get(i).id()).ifPresent(out::add);
+        }
+        return out;
+    }
+
+    private Region ledge(int number) {
+        while (ledges.size() <= number) {
+            Region line = new Region();
+            line.getStyleClass().add("ledge");
+            line.setMouseTransparent(true);
+            ledges.add(line);
+            content.getChildren().add(0, line);
+        }
+        ledges.get(number).setVisible(true);
+        return ledges.get(number);
+    }
+
+    private void place(
+            int index, double x, double y, double cell, boolean chosen, Map<Integer, Tile> still, List<Asset> inView) {
+        Entry entry = entries.get(index);
+        Asset asset = workspace.catalogue().asset(entry.id()).orElse(null);
+        if (asset == null) {
+            return;
+        }
+        Tile tile = shown.remove(index);
+        if (tile == null) {
+            tile = spare.isEmpty() ? fresh() : spare.pop();
+        }
+        still.put(index, tile);
+        tile.setVisible(true);
+        tile.show(asset, entry.name(), workspace.findingsOf(asset).size(), chosen);
+        tile.preview(loader.get(asset));
+        tile.resizeRelocate(Math.rint(x), Math.rint(y), Math.rint(cell), tileSize + Tile.NAME_HEIGHT);
+        inView.add(asset);
+    }
+
+    private Tile fresh() {
+        Tile tile = new Tile();
+        tile.addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
+            Asset asset = tile.asset();
+            requestFocus();
+            if (asset != null && e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {
+                choose(asset, !(cardOpen && asset.equals(workspace.selected().get())));
+            }
+        });
+        tile.setOnContextMenuRequested(e -> {
+            Asset asset = tile.asset();
+            if (asset != null) {
+                ContextMenu menu = card.menu(asset);
+                menu.show(tile, e.getScreenX(), e.getScreenY());
+                e.consume();
+            }
+        });
+        tile.setOnDragDetected(e -> {
+            Asset asset = tile.asset();
+            if (asset != null) {
+                PreviewLoader.Shown preview = loader.get(asset);
+                Carry.start(tile, asset, workspace, preview == null ? null : preview.image());
+                e.consume();
+            }
+        });
+        content.getChildren().add(tile);
+        card.toFront();
+        return tile;
+    }
+
+    /** Chooses an asset, its card open or folded. */
+    public void choose(Asset asset, boolean open) {
+        cardOpen = open;
+        if (open) {
+            card.show(asset);
+        }
+        workspace.selected().set(asset);
+        requestLayout();
+        javafx.application.Platform.runLater(this::reveal);
+    }
+
+    /** Scrolls so that the chosen row and its card are in view. */
+    private void reveal() {
+        int chosen = chosenIndex();
+        if (chosen < 0) {
+            return;
+        }
+        layout();
+        double y = EDGE + (chosen / columns()) * rowHeight();
+        double bottom = y + rowHeight() + (cardOpen ? cardHeight : 0);
+        if (bottom - bar.getValue() > getHeight()) {
+            bar.setValue(Math.min(bar.getMax(), bottom - getHeight()));
+        }
+        if (y - EDGE < bar.getValue()) {
+            bar.setValue(Math.max(0, y - EDGE));
+        }
+    }
+
+    private void scroll(double by) {
+        bar.setValue(Math.max(0, Math.min(bar.getMax(), bar.getValue() + by)));
+    }
+
+    private void key(KeyEvent e) {
+        int chosen = chosenIndex();
+        int next = switch (e.getCode()) {
+            case LEFT -> chosen - 1;
+            case RIGHT -> chosen + 1;
+            case UP -> chosen - columns();
+            case DOWN -> chosen < 0 ? 0 : chosen + columns();
+            case HOME -> 0;
+            case END -> entries.size() - 1;
+            default -> -2;
+        };
+        Node target = e.getTarget() instanceof Node node ? node : this;
+        if (target != this) {
+            return;
+        }
+        if (next >= 0 && next < entries.size()) {
+            workspace.catalogue().asset(entries.get(next).id()).ifPresent(a -> choose(a, cardOpen));
+            e.consume();
+        } else if ((e.getCode() == javafx.scene.input.KeyCode.ENTER || e.getCode() == javafx.scene.input.KeyCode.SPACE)
+                && chosen >= 0) {
+            Asset asset = workspace.selected().get();
+            if (asset != null) {
+                choose(asset, !cardOpen);
+            }
+            e.consume();
+        } else if (e.getCode() == javafx.scene.input.KeyCode.ESCAPE && cardOpen) {
+            cardOpen = false;
+            requestLayout();
+            e.consume();
+        }
+    }
+
+    private void arrived(String id) {
+        for (Tile tile : shown.values()) {
+            Asset asset = tile.asset();
+            if (asset != null && asset.id().equals(id)) {
+                tile.preview(loader.get(asset));
+            }
+        }
+        card.previewArrived(id);
+    }
+
+    /** The tile of an asset when it is in view. */
+    public @Nullable Node tileOf(String id) {
+        return shown.values().stream()
+                .filter(t -> t.asset() != null && t.asset().id().equals(id))
+                .findFirst()
+                .orElse(null);
+    }
+}

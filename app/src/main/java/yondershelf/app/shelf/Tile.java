@@ -1,0 +1,87 @@
+package yondershelf.app.shelf;
+
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Glyphs;
+import yondershelf.app.model.Words;
+import yondershelf.library.Asset;
+
+/** One thing on a ledge: its picture, its name below the ledge, and a notch when something is wrong with it. Recycled. */
+final class Tile extends Region {
+    static final double NAME_HEIGHT = 28;
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+
+    private final ImageView picture = new ImageView();
+    private final StackPane frame = new StackPane();
+    private final Label name = new Label();
+    private final Label notch = new Label();
+    private final Label failure = new Label();
+    private final Tooltip tooltip = new Tooltip();
+    private @Nullable Asset asset;
+
+    Tile() {
+        getStyleClass().add("tile");
+        frame.getStyleClass().add("tile-frame");
+        picture.setSmooth(true);
+        picture.setPreserveRatio(true);
+        failure.getStyleClass().add("tile-failure");
+        failure.setWrapText(true);
+        failure.setAlignment(Pos.CENTER);
+        frame.getChildren().addAll(picture, failure);
+        name.getStyleClass().add("tile-name");
+        name.setAlignment(Pos.CENTER);
+        name.setGraphicTextGap(6);
+        notch.getStyleClass().add("notch");
+        getChildren().addAll(frame, name, notch);
+        tooltip.setShowDelay(Duration.millis(600));
+        Tooltip.install(this, tooltip);
+        setAccessibleRole(AccessibleRole.LIST_ITEM);
+    }
+
+    @Nullable
+    Asset asset() {
+        return asset;
+    }
+
+    void show(Asset thing, String shownName, int findings, boolean chosen) {
+        asset = thing;
+        setId("tile-" + thing.id());
+        name.setText(shownName);
+        name.setGraphic(Glyphs.of(thing.kind()));
+        notch.setVisible(findings > 0);
+        notch.setText(String.valueOf(findings));
+        pseudoClassStateChanged(CHOSEN, chosen);
+        tooltip.setText(
+                shownName + "\n" + thing.path() + (findings > 0 ? "\n" + Words.plural(findings, "finding") : ""));
+        setAccessibleText(shownName + ", " + thing.kind().word()
+                + (findings > 0 ? ", " + Words.plural(findings, "finding") : ""));
+    }
+
+    void preview(PreviewLoader.@Nullable Shown shown) {
+        picture.setImage(shown == null ? null : shown.image());
+        String reason = shown == null ? null : shown.failure();
+        failure.setVisible(reason != null);
+        failure.setText(reason == null ? "" : reason);
+        frame.setOpacity(shown != null && !shown.isFinal() ? 0.75 : 1);
+    }
+
+    @Override
+    protected void layoutChildren() {
+        double w = getWidth();
+        double h = getHeight() - NAME_HEIGHT;
+        picture.setFitWidth(Math.min(w - 4, h - 2));
+        picture.setFitHeight(Math.min(w - 4, h - 2));
+        frame.resizeRelocate(Math.rint((w - h) / 2), 0, h, h);
+        name.resizeRelocate(2, h, w - 4, NAME_HEIGHT);
+        notch.autosize();
+        notch.relocate(Math.rint(Math.min(w, (w + h) / 2) - notch.getWidth() - 2), 4);
+    }
+}

@@ -1,0 +1,228 @@
+package yondershelf.app.table;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.application.Platform;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import yondershelf.app.model.Command;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Bounds;
+import yondershelf.content.Kind;
+import yondershelf.library.Asset;
+import yondershelf.table.Figures;
+import yondershelf.table.Light;
+import yondershelf.table.Placement;
+import yondershelf.table.Placing;
+import yondershelf.table.Scene;
+
+/** The half of the window that shows the scene: its name and acts above, the picture, the figures people compare below. */
+public final class TablePane extends BorderPane {
+    private final Workspace workspace;
+    private final TablePicture picture;
+    private final TextField name = new TextField();
+    private final Label figures = new Label();
+    private final Label lightName = new Label();
+    private final Slider turn = new Slider(-180, 180, 0);
+    private final Slider exposure = new Slider(-6, 6, 0);
+    private final Label turnFigure = new Label();
+    private final Label exposureFigure = new Label();
+    private boolean filling;
+
+    public TablePane(Workspace workspace) {
+        this.workspace = workspace;
+        this.picture = new TablePicture(workspace);
+        getStyleClass().add("table-pane");
+        setId("table");
+        name.getStyleClass().add("scene-name");
+        name.setAccessibleText("Name of the scene");
+        name.setTooltip(new Tooltip("Name of the scene: it is saved under this name"));
+        name.setOnAction(e -> rename());
+        name.focusedProperty().addListener((o, was, is) -> {
+            if (!is) {
+                rename();
+            }
+        });
+        Button undo = act("undo", "Undo (Ctrl+Z)", () -> workspace.attempt(workspace.history()::undo));
+        Button redo = act("redo", "Redo (Ctrl+Shift+Z)", () -> workspace.attempt(workspace.history()::redo));
+        Button frame = act("frame", "Bring everything, or the chosen object, into view (F)", picture::frame);
+        Button save = act("save", "Save the scene as GLB (Ctrl+S)", () -> workspace.save(null));
+        workspace.history().onChange(() -> {
+            hint(undo, "Undo", workspace.history().undoable(), "Ctrl+Z");
+            hint(redo, "Redo", workspace.history().redoable(), "Ctrl+Shift+Z");
+        });
+        undo.setDisable(true);
+        redo.setDisable(true);
+        HBox head = new HBox(4, name, undo, redo, frame, save);
+        HBox.setHgrow(name, Priority.ALWAYS);
+        head.setAlignment(Pos.CENTER_LEFT);
+        head.getStyleClass().add("pane-head");
+        setTop(head);
+        setCenter(picture);
+        setBottom(foot());
+        workspace.table().onChange(this::sceneChanged);
+        sceneChanged();
+    }
+
+    private static void hint(Button button, String word, Optional<String> what, String keys) {
+        button.setDisable(what.isEmpty());
+        button.setTooltip(new Tooltip(word + what.map(w -> " " + w).orElse("") + " (" + keys + ")"));
+    }
+
+    private static Button act(String word, String hint, Runnable act) {
+        Button button = new Button(word);
+        button.getStyleClass().add("quiet");
+        button.setId("table-" + word);
+        button.setTooltip(new Tooltip(hint));
+        button.setOnAction(e -> act.run());
+        return button;
+    }
+
+    private VBox foot() {
+        figures.getStyleClass().add("figures");
+        lightName.getStyleClass().add("figures");
+        slider(turn, "Turn of the environment, degrees");
+        slider(exposure, "Exposure, stops");
+        turnFigure.setMinWidth(40);
+        exposureFigure.setMinWidth(44);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox light = new HBox(
+                8,
+                lightName,
+                gap,
+                new Label("turn"),
+                turn,
+                turnFigure,
+                new Label("exposure"),
+                exposure,
+                exposureFigure);
+        light.setAlignment(Pos.CENTER_LEFT);
+        light.getChildren().forEach(n -> n.getStyleClass().add("figures"));
+        VBox foot = new VBox(3, figures, light);
+        foot.getStyleClass().add("pane-foot");
+        turn.valueProperty()
+                .addListener(o -> preview(workspace.table().scene().light().turned(Math.rint(turn.getValue()))));
+        exposure.valueProperty()
+                .addListener(o ->
+                        preview(workspace.table().scene().light().exposed(Math.rint(exposure.getValue() * 10) / 10)));
+        commitAfter(turn, "turn the environment");
+        commitAfter(exposure, "change the exposure");
+        return foot;
+    }
+
+    private static void slider(Slider slider, String hint) {
+        slider.setPrefWidth(82);
+        slider.setTooltip(new Tooltip(hint));
+        slider.setAccessibleText(hint);
+    }
+
+    private void preview(Light light) {
+        if (!filling) {
+            picture.showInstead(workspace.table().scene().lit(light));
+            lightFigures(light);
+        }
+    }
+
+    private void commitAfter(Slider slider, String what) {
+        Runnable commit = () -> {
+            Light light = workspace.table().scene().light();
+            Light wanted = light.turned(Math.rint(turn.getValue())).exposed(Math.rint(exposure.getValue() * 10) / 10);
+            if (!wanted.equals(light)) {
+                workspace.table().act(what, workspace.table().scene().lit(wanted));
+            }
+        };
+        slider.setOnMouseReleased(e -> commit.run());
+        slider.setOnKeyReleased(e -> commit.run());
+    }
+
+    private void rename() {
+        String wanted = name.getText().strip();
+        Scene scene = workspace.table().scene();
+        if (!wanted.isEmpty() && !wanted.equals(scene.name())) {
+            workspace.table().act("rename the scene", scene.named(wanted));
+            workspace.sceneFile().set(null);
+        }
+    }
+
+    private void sceneChanged() {
+        Scene scene = workspace.table().scene();
+        filling = true;
+        name.setText(scene.name());
+        turn.setValue(scene.light().turn());
+        exposure.setValue(scene.light().exposure());
+        filling = false;
+        lightFigures(scene.light());
+        workspace
+                .jobs()
+                .start(
+                        "Counting",
+                        work -> Figures.of(scene, workspace.catalogue().reader()))
+                .result()
+                .thenAccept(f -> Platform.runLater(() -> {
+                    if (scene == workspace.table().scene()) {
+                        figures.setText(Words.plural(f.objects(), "object") + "   "
+                                + (f.geometries() == 1 ? "1 geometry" : f.geometries() + " geometries") + "   "
+                                + Words.count(f.triangles()) + " triangles   " + Words.bytes(f.mapBytes()) + " maps");
+                    }
+                }));
+    }
+
+    private void lightFigures(Light light) {
+        lightName.setText("Light: " + light.environment().name());
+        turnFigure.setText(Math.round(light.turn()) + "°");
+        exposureFigure.setText(String.format(Locale.ROOT, "%+.1f EV", light.exposure()));
+    }
+
+    /** Puts an asset on the table without the mouse: in the middle of what is seen. */
+    public void put(Asset asset) {
+        if (asset.kind() == Kind.MODEL) {
+            workspace
+                    .model(asset)
+                    .thenAccept(model -> Platform.runLater(() -> {
+                        Scene scene = workspace.table().scene();
+                        Bounds box = model.bounds();
+                        Placing.Rest rest = picture.restInMiddle(box);
+                        String shown = workspace.catalogue().labels(asset).name();
+                        String title = scene.freshName(shown.isEmpty() ? asset.name() : shown);
+                        Placement placement = new Placement(
+                                scene.freshId(), title, asset.id(), model, rest.toWorld(), java.util.Map.of());
+                        workspace.table().act("put " + title + " on the table", scene.with(placement));
+                    }));
+        } else if (asset.kind() == Kind.HDRI) {
+            workspace
+                    .environment(asset)
+                    .thenAccept(e -> Platform.runLater(() -> {
+                        Scene scene = workspace.table().scene();
+                        Light light = new Light(
+                                asset.id(), asset.path(), e, 0, scene.light().exposure());
+                        workspace.table().act("light with " + e.name(), scene.lit(light));
+                    }));
+        }
+    }
+
+    public TablePicture picture() {
+        return picture;
+    }
+
+    /** What the table can do, for keys and the command search. */
+    public List<Command> commands() {
+        return List.of(
+                new Command("Frame the scene or the chosen object", "Table", "F", picture::frame),
+                new Command("Remove the chosen object", "Table", "Delete", picture::removeChosen),
+                new Command("Turn the chosen object left", "Table", "Comma", () -> picture.turnChosen(15)),
+                new Command("Turn the chosen object right", "Table", "Period", () -> picture.turnChosen(-15)),
+                new Command("Place the chosen object again beside it", "Table", "Shortcut+D", picture::repeatChosen));
+    }
+}

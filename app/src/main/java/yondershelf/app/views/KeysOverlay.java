@@ -1,0 +1,116 @@
+package yondershelf.app.views;
+
+import java.util.List;
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Command;
+
+/** All commands with their keys; typing narrows them, Enter runs one. */
+public final class KeysOverlay extends StackPane {
+    private final List<Command> commands;
+    private final TextField field = new TextField();
+    private final ListView<Command> list = new ListView<>();
+
+    public KeysOverlay(List<Command> commands) {
+        this.commands = commands;
+        getStyleClass().add("overlay");
+        setId("commands");
+        field.setPromptText("what do you want to do");
+        field.setAccessibleText("Search the commands");
+        field.setId("command-line");
+        list.setCellFactory(v -> new Row());
+        list.setFocusTraversable(false);
+        VBox box = new VBox(8, field, list);
+        box.getStyleClass().add("overlay-box");
+        box.setMaxSize(520, 460);
+        VBox.setVgrow(list, Priority.ALWAYS);
+        getChildren().add(box);
+        StackPane.setAlignment(box, Pos.CENTER);
+        field.textProperty().addListener(o -> narrow());
+        field.setOnKeyPressed(e -> {
+            int at = list.getSelectionModel().getSelectedIndex();
+            if (e.getCode() == KeyCode.DOWN) {
+                list.getSelectionModel().select(Math.min(at + 1, list.getItems().size() - 1));
+                e.consume();
+            } else if (e.getCode() == KeyCode.UP) {
+                list.getSelectionModel().select(Math.max(0, at - 1));
+                e.consume();
+            } else if (e.getCode() == KeyCode.ENTER) {
+                run();
+                e.consume();
+            } else if (e.getCode() == KeyCode.ESCAPE) {
+                hide();
+                e.consume();
+            }
+        });
+        list.setOnMouseClicked(e -> run());
+        setOnMousePressed(e -> {
+            if (e.getTarget() == this) {
+                hide();
+            }
+        });
+        setVisible(false);
+    }
+
+    /** Opens with everything listed. */
+    public void open() {
+        field.clear();
+        narrow();
+        setVisible(true);
+        field.requestFocus();
+    }
+
+    public void hide() {
+        setVisible(false);
+    }
+
+    private void narrow() {
+        String wanted = field.getText().toLowerCase(Locale.ROOT);
+        list.getItems()
+                .setAll(commands.stream()
+                        .filter(c -> (c.name() + " " + c.group())
+                                .toLowerCase(Locale.ROOT)
+                                .contains(wanted))
+                        .toList());
+        list.getSelectionModel().selectFirst();
+    }
+
+    private void run() {
+        Command command = list.getSelectionModel().getSelectedItem();
+        if (command != null) {
+            hide();
+            command.act().run();
+        }
+    }
+
+    private static final class Row extends ListCell<Command> {
+        @Override
+        protected void updateItem(@Nullable Command command, boolean empty) {
+            super.updateItem(command, empty);
+            if (command == null || empty) {
+                setGraphic(null);
+                return;
+            }
+            Label keys = new Label(command.shownKeys());
+            keys.getStyleClass().add("keys");
+            Label group = new Label(command.group());
+            group.getStyleClass().add("faint");
+            group.setMinWidth(64);
+            Region gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            HBox row = new HBox(10, group, new Label(command.name()), gap, keys);
+            setGraphic(row);
+        }
+    }
+}

@@ -1,0 +1,239 @@
+package yondershelf.app.views;
+
+import java.util.List;
+import javafx.application.Platform;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Images;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.app.shelf.PreviewLoader;
+import yondershelf.content.ImageSource;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+import yondershelf.mend.Finding;
+
+/** What is wrong: left the findings, right the chosen one's evidence large and its remedy, one act that applies it. */
+public final class MendView extends BorderPane {
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+    private static final int EDGE = 250;
+
+    private final Workspace workspace;
+    private final PreviewLoader loader;
+    private final VBox list = new VBox();
+    private final Label heading = new Label("Mend");
+    private final Button all = new Button("Apply every remedy");
+    private final Button one = new Button("Apply this remedy");
+    private final ImageView asItIs = new ImageView();
+    private final ImageView found = new ImageView();
+    private final Label foundName = new Label();
+    private final VBox foundBox;
+    private final Label title = new Label();
+    private final Label evidence = new Label();
+    private final Label remedy = new Label();
+    private @Nullable Finding chosen;
+
+    public MendView(Workspace workspace, PreviewLoader loader) {
+        this.workspace = workspace;
+        this.loader = loader;
+        getStyleClass().add("working-list");
+        setId("mend");
+        heading.getStyleClass().add("view-heading");
+        all.setId("mend-all");
+        all.getStyleClass().add("main-act");
+        all.setTooltip(new Tooltip("Apply all remedies that are known; it can be undone"));
+        all.setOnAction(e -> workspace.mend(workspace.findings().get()));
+        Button check = new Button("look again");
+        check.getStyleClass().add("quiet");
+        check.setTooltip(new Tooltip("Look through the libraries for faults again"));
+        check.setOnAction(e -> workspace.scan());
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox head = new HBox(10, heading, gap, all, check);
+        head.setAlignment(Pos.CENTER_LEFT);
+        head.getStyleClass().add("pane-head");
+        setTop(head);
+        ScrollPane scroll = new ScrollPane(list);
+        scroll.setFitToWidth(true);
+        list.getStyleClass().add("rows");
+        setCenter(scroll);
+        one.setId("mend-one");
+        one.getStyleClass().add("main-act");
+        one.setTooltip(new Tooltip("Apply this remedy; it can be undone"));
+        one.setOnAction(e -> {
+            Finding now = chosen;
+            if (now != null) {
+                workspace.mend(List.of(now));
+            }
+        });
+        picture(asItIs, EDGE);
+        picture(found, 96);
+        StackPane frame = new StackPane(asItIs);
+        frame.getStyleClass().add("evidence");
+        frame.setMinSize(EDGE, EDGE);
+        foundBox = new VBox(4, found, foundName);
+        foundName.setWrapText(true);
+        foundName.getStyleClass().add("faint");
+        title.getStyleClass().add("view-heading");
+        title.setWrapText(true);
+        evidence.setWrapText(true);
+        remedy.setWrapText(true);
+        VBox right = new VBox(9, frame, title, evidence, remedy, foundBox, one);
+        right.getStyleClass().add("evidence-side");
+        right.setPrefWidth(EDGE + 28);
+        right.setMinWidth(EDGE + 28);
+        setRight(right);
+        workspace.findings().addListener(o -> fill());
+        workspace.view().addListener((o, before, now) -> {
+            if (now == Workspace.View.MEND) {
+                Asset asset = workspace.selected().get();
+                if (asset != null) {
+                    workspace.findingsOf(asset).stream().findFirst().ifPresent(this::choose);
+                }
+                fill();
+            }
+        });
+        fill();
+    }
+
+    private static void picture(ImageView view, double edge) {
+        view.setFitWidth(edge);
+        view.setFitHeight(edge);
+        view.setPreserveRatio(true);
+    }
+
+    private void fill() {
+        List<Finding> findings = workspace.findings().get();
+        list.getChildren().clear();
+        long mendable = findings.stream().filter(f -> f.remedy() != null).count();
+        heading.setText(findings.isEmpty() ? "Mend" : Words.plural(findings.size(), "finding"));
+        all.setText("Apply " + (mendable == 1 ? "the one remedy" : "all " + mendable + " remedies"));
+        all.setDisable(mendable == 0);
+        if (findings.isEmpty()) {
+            Label none = new Label("Nothing is wrong in the open libraries, as far as was looked.");
+            none.setWrapText(true);
+            VBox empty = new VBox(none);
+            empty.getStyleClass().add("empty");
+            list.getChildren().add(empty);
+        }
+        String last = "";
+        for (Finding finding : findings) {
+            if (!finding.path().equals(last)) {
+                last = finding.path();
+                Label file = new Label(finding.path());
+                file.getStyleClass().add("group-heading");
+                list.getChildren().add(file);
+            }
+            list.getChildren().add(row(finding));
+        }
+        Finding now = chosen;
+        if (now == null || !findings.contains(now)) {
+            show(findings.isEmpty() ? null : findings.get(0));
+        } else {
+            show(now);
+        }
+    }
+
+    private HBox row(Finding finding) {
+        Label what = new Label((finding.severity() == Finding.Severity.ERROR ? "▲ " : "△ ")
+                + finding.code().title());
+        what.getStyleClass().add(finding.severity() == Finding.Severity.ERROR ? "trouble" : "caution");
+        what.setMinWidth(Region.USE_PREF_SIZE);
+        String short1 = finding.evidence().replaceFirst(" is not where the model looks for it", "");
+        Label seen = new Label(short1);
+        seen.getStyleClass().add("faint");
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        Label fix = new Label(finding.remedy() == null ? "no safe remedy" : "remedy found");
+        fix.setMinWidth(Region.USE_PREF_SIZE);
+        fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
+        HBox row = new HBox(10, what, seen, gap, fix);
+        row.setAlignment(Pos.CENTER_LEFT);
+        row.getStyleClass().add("row");
+        row.setFocusTraversable(true);
+        row.setAccessibleText(finding.code().title() + ", " + finding.evidence());
+        row.setOnMouseClicked(e -> choose(finding));
+        row.focusedProperty().addListener((o, was, is) -> {
+            if (is) {
+                choose(finding);
+            }
+        });
+        row.setUserData(finding);
+        row.pseudoClassStateChanged(CHOSEN, finding.equals(chosen));
+        return row;
+    }
+
+    private void choose(Finding finding) {
+        show(finding);
+    }
+
+    private void show(@Nullable Finding finding) {
+        chosen = finding;
+        list.getChildren()
+                .forEach(n -> n.pseudoClassStateChanged(CHOSEN, finding != null && finding.equals(n.getUserData())));
+        one.setVisible(finding != null && finding.remedy() != null);
+        foundBox.setVisible(false);
+        foundBox.setManaged(false);
+        if (finding == null) {
+            asItIs.setImage(null);
+            title.setText("");
+            evidence.setText("");
+            remedy.setText("");
+            return;
+        }
+        title.setText(finding.code().title());
+        evidence.setText(finding.evidence() + ".");
+        Finding.Remedy fix = finding.remedy();
+        remedy.setText(fix == null ? "No safe remedy is known." : "Remedy: " + lower(fix.sentence()) + ".");
+        workspace.catalogue().asset(finding.asset()).ifPresent(asset -> {
+            PreviewLoader.Shown shown = loader.get(asset);
+            asItIs.setImage(shown == null ? null : shown.image());
+        });
+        String source = fix == null ? null : fix.source();
+        Library library = workspace.catalogue().libraryOf(finding.asset()).orElse(null);
+        if (source != null && library != null) {
+            showFound(finding, library, source);
+        }
+    }
+
+    private void showFound(Finding finding, Library library, String source) {
+        workspace
+                .jobs()
+                .start(
+                        "Reading the found texture",
+                        work -> workspace
+                                .catalogue()
+                                .booth()
+                                .preview(
+                                        workspace
+                                                .catalogue()
+                                                .reader()
+                                                .readPicture(ImageSource.at(library.resolve(source))),
+                                        96))
+                .result()
+                .thenAccept(p -> Platform.runLater(() -> {
+                    if (finding.equals(chosen)) {
+                        found.setImage(Images.of(p));
+                        foundName.setText("found: " + source);
+                        foundBox.setVisible(true);
+                        foundBox.setManaged(true);
+                    }
+                }));
+    }
+
+    private static String lower(String sentence) {
+        return sentence.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + sentence.substring(1);
+    }
+}

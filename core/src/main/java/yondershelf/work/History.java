@@ -1,0 +1,75 @@
+package yondershelf.work;
+
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.Optional;
+import java.util.concurrent.CopyOnWriteArrayList;
+import yondershelf.content.ProblemException;
+
+/** The one list of acts that can be taken back and done again, whatever they change. Used from one thread. */
+public final class History {
+    private static final int KEPT = 200;
+
+    /** One direction of an act. */
+    public interface Step {
+        void run() throws ProblemException;
+    }
+
+    private record Act(String what, Step redo, Step undo) {}
+
+    private final Deque<Act> done = new ArrayDeque<>();
+    private final Deque<Act> undone = new ArrayDeque<>();
+    private final CopyOnWriteArrayList<Runnable> listeners = new CopyOnWriteArrayList<>();
+
+    /** Does something that can be undone. When doing it fails, nothing is remembered. */
+    public void perform(String what, Step step, Step undo) throws ProblemException {
+        step.run();
+        remember(what, step, undo);
+    }
+
+    /** Remembers something already done. */
+    public void remember(String what, Step redo, Step undo) {
+        done.push(new Act(what, redo, undo));
+        if (done.size() > KEPT) {
+            done.removeLast();
+        }
+        undone.clear();
+        listeners.forEach(Runnable::run);
+    }
+
+    /** What undo would take back. */
+    public Optional<String> undoable() {
+        return Optional.ofNullable(done.peek()).map(Act::what);
+    }
+
+    /** What redo would do again. */
+    public Optional<String> redoable() {
+        return Optional.ofNullable(undone.peek()).map(Act::what);
+    }
+
+    /** Takes the latest act back; when that fails, the act stays where it is. */
+    public void undo() throws ProblemException {
+        Act act = done.peek();
+        if (act != null) {
+            act.undo.run();
+            done.pop();
+            undone.push(act);
+            listeners.forEach(Runnable::run);
+        }
+    }
+
+    public void redo() throws ProblemException {
+        Act act = undone.peek();
+        if (act != null) {
+            act.redo.run();
+            undone.pop();
+            done.push(act);
+            listeners.forEach(Runnable::run);
+        }
+    }
+
+    /** Calls back after every change. */
+    public void onChange(Runnable listener) {
+        listeners.add(listener);
+    }
+}
