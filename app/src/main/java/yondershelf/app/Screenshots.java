@@ -24,12 +24,13 @@ import yondershelf.search.Query;
 /** Takes pictures of the window's views from the demo, for the documents and for machines without a display. */
 final class Screenshots {
     private static final int LONGEST_SECONDS = 240;
+    private static final int FINE_SAMPLES = 24;
 
     private final Workspace workspace;
     private final ShelfWindow window;
     private final Path target;
     private final @Nullable Path demo;
-    private final Deque<Runnable> steps = new ArrayDeque<>();
+    private final Deque<Step> steps = new ArrayDeque<>();
     private long waitingSince;
 
     Screenshots(Workspace workspace, ShelfWindow window, Path target, @Nullable Path demo) {
@@ -42,7 +43,7 @@ final class Screenshots {
     /** One picture of the window when all previews in view are there, then the end. */
     void one() {
         settled(() -> choose("Storm lantern"));
-        settled(() -> save(target));
+        fine(() -> save(target));
         next();
     }
 
@@ -55,40 +56,47 @@ final class Screenshots {
         settled(() -> put("Mooring buoy", 0.80, 0.66));
         settled(() -> put("Clear noon", 0.5, 0.5));
         settled(() -> window.table().picture().frame());
-        settled(() -> save(target.resolve("shelf.png")));
+        fine(() -> save(target.resolve("shelf.png")));
         settled(() -> choose("Storm lantern"));
-        settled(() -> save(target.resolve("card.png")));
+        fine(() -> save(target.resolve("card.png")));
         settled(() -> {
             workspace.selected().set(null);
             workspace.query().set(Query.EVERYTHING.withKinds(java.util.Set.of(yondershelf.content.Kind.MATERIAL)));
         });
-        settled(() -> save(target.resolve("materials.png")));
+        fine(() -> save(target.resolve("materials.png")));
         settled(() -> {
             workspace.query().set(Query.EVERYTHING);
             workspace.view().set(Workspace.View.MEND);
         });
-        settled(() -> save(target.resolve("mend.png")));
+        fine(() -> save(target.resolve("mend.png")));
         Path packs = demo;
         if (packs != null) {
             settled(() -> window.bring(List.of(packs.resolve("packs/harbour_details.zip"))));
-            settled(() -> save(target.resolve("intake.png")));
+            fine(() -> save(target.resolve("intake.png")));
         }
         settled(() -> {
             workspace.view().set(Workspace.View.SHELF);
             window.keys().open();
         });
-        settled(() -> save(target.resolve("keys.png")));
+        fine(() -> save(target.resolve("keys.png")));
         settled(() -> {
             window.keys().hide();
             window.setFog(true);
         });
-        settled(() -> save(target.resolve("shelf-fog.png")));
+        fine(() -> save(target.resolve("shelf-fog.png")));
         settled(() -> window.setFog(false));
         next();
     }
 
+    /** One step, run when the jobs are done and the table's picture has at least so many samples. */
+    private record Step(int samples, Runnable act) {}
+
     private void settled(Runnable step) {
-        steps.add(step);
+        steps.add(new Step(0, step));
+    }
+
+    private void fine(Runnable step) {
+        steps.add(new Step(FINE_SAMPLES, step));
     }
 
     /** Runs the next step once nothing is under way any more and the table is fine enough. */
@@ -100,19 +108,21 @@ final class Screenshots {
     private void poll() {
         PauseTransition pause = new PauseTransition(Duration.millis(400));
         pause.setOnFinished(e -> {
+            Step step = steps.peek();
+            int samples = step == null ? 0 : step.samples;
             boolean busy = workspace.jobs().list().stream().anyMatch(j -> !j.isOver())
-                    || window.table().picture().samples() < 40;
+                    || window.table().picture().samples() < samples;
             boolean late = System.nanoTime() - waitingSince > LONGEST_SECONDS * 1_000_000_000L;
             if (busy && !late) {
                 poll();
                 return;
             }
-            Runnable step = steps.poll();
+            steps.poll();
             if (step == null) {
                 Platform.exit();
                 return;
             }
-            step.run();
+            step.act.run();
             next();
         });
         pause.play();

@@ -35,7 +35,7 @@ public final class Booth {
     /** How many samples a draft and a final preview get. */
     public static final int DRAFT_SAMPLES = 2;
 
-    public static final int FINAL_SAMPLES = 24;
+    public static final int FINAL_SAMPLES = 16;
 
     public Booth(Shaders shaders) {
         this.shaders = shaders;

@@ -49,7 +49,7 @@ final class DemoLabels {
             {"lantern|stool|chest|bell|crate", "hand prop"},
             {"stone|rock|shingle", "stone"},
             {"wet", "stone/wet"},
-            {"noon|dawn|overcast|storm", "daylight"},
+            {"skies/.*(noon|dawn|overcast|storm)", "daylight"},
             {"lamp_lit|moon", "night"},
             {"copper|zinc|iron|brass", "metal"},
             {"cloth|weave", "cloth"}

@@ -36,7 +36,7 @@ import yondershelf.mend.Finding;
 
 /** What is known and said about one asset, unfolded under its row. Labels are edited where they stand. */
 public final class Card extends Region {
-    private static final double PICTURE = 196;
+    private static final double PICTURE = 184;
 
     private final Workspace workspace;
     private final PreviewLoader loader;
@@ -78,11 +78,11 @@ public final class Card extends Region {
         HBox.setHgrow(name, Priority.ALWAYS);
         title.setAlignment(Pos.CENTER_LEFT);
         facts.getStyleClass().add("sheet");
-        facts.setHgap(14);
+        facts.setHgap(10);
         facts.setVgap(5);
         ColumnConstraints words = new ColumnConstraints();
         words.setHalignment(HPos.LEFT);
-        words.setMinWidth(62);
+        words.setMinWidth(58);
         facts.getColumnConstraints().addAll(words, new ColumnConstraints());
         VBox middle = new VBox(5, title, place, facts, problems);
         HBox.setHgrow(middle, Priority.ALWAYS);
@@ -112,15 +112,16 @@ public final class Card extends Region {
             }
         });
         VBox right = new VBox(8, tags, labels, note);
-        right.setPrefWidth(206);
-        right.setMinWidth(206);
+        right.setPrefWidth(186);
+        right.setMinWidth(186);
+        right.setMaxWidth(186);
         name.setOnAction(e -> commit(Edit.Field.NAME, name.getText()));
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
                 commit(Edit.Field.NAME, name.getText());
             }
         });
-        body = new HBox(16, picture, middle, right);
+        body = new HBox(14, picture, middle, right);
         body.getStyleClass().add("card-body");
         pointer.getStyleClass().add("card-pointer");
         close.getStyleClass().add("quiet");

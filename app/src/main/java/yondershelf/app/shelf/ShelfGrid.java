@@ -32,10 +32,18 @@ public final class ShelfGrid extends Region {
     private static final double EDGE = 10;
     private static final double ROW_GAP = 8;
 
+    /** Leaves the sizes of its children to the grid. */
+    private static final class Still extends Pane {
+        @Override
+        protected void layoutChildren() {
+            // the grid has placed them already
+        }
+    }
+
     private final Workspace workspace;
     private final PreviewLoader loader;
     private final Card card;
-    private final Pane content = new Pane();
+    private final Pane content = new Still();
     private final ScrollBar bar = new ScrollBar();
     private final Rectangle clip = new Rectangle();
     private final Deque<Tile> spare = new ArrayDeque<>();

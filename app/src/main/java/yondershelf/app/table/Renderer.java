@@ -22,7 +22,7 @@ final class Renderer implements AutoCloseable {
     private static final long MOVING_NANOS = 70_000_000;
 
     private static final long REST_NANOS = 160_000_000;
-    private static final int FINE_SAMPLES = 96;
+    private static final int FINE_SAMPLES = 64;
 
     /** What is to be seen. */
     record Request(Scene scene, Camera camera, int width, int height) {}

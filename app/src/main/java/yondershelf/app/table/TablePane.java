@@ -94,20 +94,15 @@ public final class TablePane extends BorderPane {
         lightName.getStyleClass().add("figures");
         slider(turn, "Turn of the environment, degrees");
         slider(exposure, "Exposure, stops");
-        turnFigure.setMinWidth(40);
-        exposureFigure.setMinWidth(44);
+        turnFigure.setMinWidth(34);
+        exposureFigure.setMinWidth(50);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox light = new HBox(
-                8,
-                lightName,
-                gap,
-                new Label("turn"),
-                turn,
-                turnFigure,
-                new Label("exposure"),
-                exposure,
-                exposureFigure);
+        Label turnWord = new Label("turn");
+        Label exposureWord = new Label("exposure");
+        turnWord.setMinWidth(Region.USE_PREF_SIZE);
+        exposureWord.setMinWidth(Region.USE_PREF_SIZE);
+        HBox light = new HBox(6, lightName, gap, turnWord, turn, turnFigure, exposureWord, exposure, exposureFigure);
         light.setAlignment(Pos.CENTER_LEFT);
         light.getChildren().forEach(n -> n.getStyleClass().add("figures"));
         VBox foot = new VBox(3, figures, light);
@@ -123,7 +118,8 @@ public final class TablePane extends BorderPane {
     }
 
     private static void slider(Slider slider, String hint) {
-        slider.setPrefWidth(82);
+        slider.setPrefWidth(64);
+        slider.setMinWidth(40);
         slider.setTooltip(new Tooltip(hint));
         slider.setAccessibleText(hint);
     }
@@ -180,7 +176,7 @@ public final class TablePane extends BorderPane {
     }
 
     private void lightFigures(Light light) {
-        lightName.setText("Light: " + light.environment().name());
+        lightName.setText("Light " + light.environment().name());
         turnFigure.setText(Math.round(light.turn()) + "°");
         exposureFigure.setText(String.format(Locale.ROOT, "%+.1f EV", light.exposure()));
     }
