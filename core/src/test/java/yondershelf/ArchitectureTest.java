@@ -19,7 +19,13 @@ class ArchitectureTest {
         noClasses()
                 .should()
                 .dependOnClassesThat()
-                .resideInAnyPackage("javafx..", "javax.swing..", "java.awt", "java.awt.event..", "yondershelf.app..", "yondershelf.cli..")
+                .resideInAnyPackage(
+                        "javafx..",
+                        "javax.swing..",
+                        "java.awt",
+                        "java.awt.event..",
+                        "yondershelf.app..",
+                        "yondershelf.cli..")
                 .check(CORE);
     }
 
@@ -34,9 +40,45 @@ class ArchitectureTest {
 
     @Test
     void arrowsPointDown() {
-        below("content", "format", "geometry", "facts", "library", "search", "sorting", "intake", "mend", "render", "table", "work", "catalogue");
-        below("work", "format", "geometry", "facts", "library", "search", "sorting", "intake", "mend", "render", "table", "catalogue");
-        below("format", "geometry", "facts", "library", "search", "sorting", "intake", "mend", "render", "table", "catalogue");
+        below(
+                "content",
+                "format",
+                "geometry",
+                "facts",
+                "library",
+                "search",
+                "sorting",
+                "intake",
+                "mend",
+                "render",
+                "table",
+                "work",
+                "catalogue");
+        below(
+                "work",
+                "format",
+                "geometry",
+                "facts",
+                "library",
+                "search",
+                "sorting",
+                "intake",
+                "mend",
+                "render",
+                "table",
+                "catalogue");
+        below(
+                "format",
+                "geometry",
+                "facts",
+                "library",
+                "search",
+                "sorting",
+                "intake",
+                "mend",
+                "render",
+                "table",
+                "catalogue");
         below("geometry", "facts", "library", "search", "sorting", "intake", "mend", "render", "table", "catalogue");
         below("render", "facts", "library", "search", "sorting", "intake", "mend", "table", "catalogue");
         below("sorting", "facts", "library", "search", "intake", "mend", "render", "table", "catalogue");

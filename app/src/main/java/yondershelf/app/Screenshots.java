@@ -50,11 +50,14 @@ final class Screenshots {
     /** A picture of each main view. */
     void start() {
         settled(() -> put("Workbench", 0.5, 0.72));
-        settled(() -> put("Storm lantern", 0.40, 0.42));
-        settled(() -> put("Tool chest", 0.60, 0.44));
-        settled(() -> put("Rope coil", 0.30, 0.86));
-        settled(() -> put("Mooring buoy", 0.80, 0.66));
+        settled(() -> window.table().picture().frame());
+        settled(() -> put("Tool chest", 0.32, 0.42));
+        settled(() -> put("Storm lantern", 0.56, 0.44));
+        settled(() -> put("Cup anemometer", 0.74, 0.46));
+        settled(() -> put("Rope coil", 0.16, 0.86));
+        settled(() -> put("Three leg stool", 0.62, 0.9));
         settled(() -> put("Clear noon", 0.5, 0.5));
+        settled(() -> window.table().picture().choose(null));
         settled(() -> window.table().picture().frame());
         fine(() -> save(target.resolve("shelf.png")));
         settled(() -> choose("Storm lantern"));

@@ -253,6 +253,9 @@ public final class ShelfWindow extends StackPane {
             left.getChildren().get(i).setVisible(i == view.ordinal());
         }
         tabs.forEach((v, tab) -> tab.setSelected(v == view));
+        if (getScene() != null && !search.isFocused()) {
+            grid.requestFocus();
+        }
     }
 
     /** Dusk or fog. */

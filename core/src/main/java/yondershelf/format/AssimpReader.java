@@ -44,9 +44,14 @@ final class AssimpReader {
     private final int[] materialNumbers;
     /** PLY stores colours for the screen (common practice, no source); the other formats store light. */
     private final boolean coloursForScreen;
+    /** STL knows no materials. */
+    private final boolean bare;
 
-    private AssimpReader(Path file, AIScene scene, boolean coloursForScreen) {
-        this.coloursForScreen = coloursForScreen;
+    private static final Material BARE = Material.plain("bare", 0.42, 0.42, 0.42, 0, 0.55);
+
+    private AssimpReader(Path file, AIScene scene, FileType type) {
+        this.coloursForScreen = type == FileType.PLY;
+        this.bare = type == FileType.STL;
         this.file = file;
         this.scene = scene;
         this.materials = new AssimpMaterials(file, scene).materials();
@@ -64,7 +69,7 @@ final class AssimpReader {
                     .raise();
         }
         try {
-            return new AssimpReader(file, scene, type == FileType.PLY).model(type);
+            return new AssimpReader(file, scene, type).model(type);
         } finally {
             Assimp.aiReleaseImport(scene);
         }
@@ -94,7 +99,7 @@ final class AssimpReader {
                 [(int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count()];
         for (int i = 0; i < materialNumbers.length; i++) {
             if (materialNumbers[i] >= 0) {
-                out[materialNumbers[i]] = materials.get(i);
+                out[materialNumbers[i]] = bare ? BARE : materials.get(i);
             }
         }
         return Arrays.asList(out);

@@ -10,7 +10,10 @@ public final class Placing {
     /** Surfaces steeper than this (cosine) carry nothing: the model stands in front of them. */
     private static final double LEVEL = 0.5;
 
-    private static final int GRID = 5;
+    private static final int GRID = 7;
+    private static final int MOST_RAISES = 8;
+    /** Share of the box that counts as footprint: most things are slimmer than their box at the rim. */
+    private static final double FOOTPRINT = 0.8;
 
     private Placing() {}
 
@@ -60,28 +63,35 @@ public final class Placing {
     }
 
     /**
-     * The highest surface under the model's footprint that is not much above its resting height: a tray's rim, a second
-     * plank. Looked for on a grid of rays.
+     * The lowest height at which nothing reaches into the model from below: surfaces under its footprint that are lower
+     * than its top carry it instead, a tray's rim, a second plank, the bench it would otherwise stand in. Looked for on a
+     * grid of rays from its top down, again from each new height.
      */
     private static double highestUnder(
             BuiltScene built, double px, double pz, double height, Bounds model, double turn) {
-        double step = Math.max(0.02, 0.15 * model.sizeY());
-        double highest = height;
         double c = Math.cos(Math.toRadians(turn));
         double s = Math.sin(Math.toRadians(turn));
-        for (int i = 0; i < GRID; i++) {
-            for (int k = 0; k < GRID; k++) {
-                double lx = (i / (GRID - 1.0) - 0.5) * model.sizeX() * 0.7;
-                double lz = (k / (GRID - 1.0) - 0.5) * model.sizeZ() * 0.7;
-                double wx = px + lx * c + lz * s;
-                double wz = pz - lx * s + lz * c;
-                BuiltScene.Pick pick = built.hit(wx, height + step, wz, 0, -1, 0);
-                if (pick != null && pick.y() > highest && pick.normalY() >= LEVEL) {
-                    highest = pick.y();
+        double resting = height;
+        for (int attempt = 0; attempt < MOST_RAISES; attempt++) {
+            double highest = resting;
+            for (int i = 0; i < GRID; i++) {
+                for (int k = 0; k < GRID; k++) {
+                    double lx = (i / (GRID - 1.0) - 0.5) * model.sizeX() * FOOTPRINT;
+                    double lz = (k / (GRID - 1.0) - 0.5) * model.sizeZ() * FOOTPRINT;
+                    double wx = px + lx * c + lz * s;
+                    double wz = pz - lx * s + lz * c;
+                    BuiltScene.Pick pick = built.hit(wx, resting + model.sizeY() * 0.98, wz, 0, -1, 0);
+                    if (pick != null && pick.normalY() >= LEVEL) {
+                        highest = Math.max(highest, pick.y());
+                    }
                 }
             }
+            if (highest <= resting) {
+                break;
+            }
+            resting = highest;
         }
-        return highest;
+        return resting;
     }
 
     /** The transform that stands a model's base centre on a point. */

@@ -191,6 +191,9 @@ class BvhTest {
         for (int i = 0; i < v.size(); i++) {
             System.arraycopy(v.get(i), 0, p, i * 3, 3);
         }
-        return new Mesh("ball", List.of(new Part(p, null, null, null, x.stream().mapToInt(i -> i).toArray(), 0)));
+        return new Mesh(
+                "ball",
+                List.of(new Part(
+                        p, null, null, null, x.stream().mapToInt(i -> i).toArray(), 0)));
     }
 }

@@ -129,7 +129,10 @@ class EnergyTest {
     void thePictureDoesNotDependOnThreads() {
         EnvironmentLight sky = EnvironmentLight.of(new Environment("gradient", gradient()), 0, 0.4);
         RenderScene scene = TestScenes.lit(
-                TestScenes.sphere(24), Material.plain("m", 0.8, 0.5, 0.3, 0.4, 0.35), sky, new RenderScene.Ground(-1, false, 0.4, 20));
+                TestScenes.sphere(24),
+                Material.plain("m", 0.8, 0.5, 0.3, 0.4, 0.35),
+                sky,
+                new RenderScene.Ground(-1, false, 0.4, 20));
         float[] one = film(scene, 1).sum;
         assertArrayEquals(one, film(scene, 2).sum);
         assertArrayEquals(one, film(scene, 7).sum);

@@ -58,10 +58,10 @@ final class Skies {
     }
 
     private static double clouds(double phi, double up, int seed, double from, double to) {
-        double flat = 0.5 / Math.max(0.08, Math.sin(Math.abs(up)) + 0.12);
-        double u = Math.sin(phi) * flat * 0.16 + 0.5;
-        double v = Math.cos(phi) * flat * 0.16 + 0.5;
-        return Noise.smooth(from, to, Noise.fractal(u, v, 7, 7, 6, seed));
+        // bands that flatten towards the horizon, and none at the pole where columns meet
+        double v = Math.sqrt(Math.max(0, up) / 1.6);
+        double band = Noise.fractal(phi / (2 * Math.PI) + 0.5, v, 9, 11, 6, seed);
+        return Noise.smooth(from, to, band) * Noise.smooth(1.5, 1.0, up) * Noise.smooth(0.0, 0.06, up);
     }
 
     private static void sea(double phi, double up, double[] c, double r, double g, double b) {

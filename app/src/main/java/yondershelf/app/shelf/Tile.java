@@ -12,6 +12,7 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
+import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 
 /** One thing on a ledge: its picture, its name below the ledge, and a notch when something is wrong with it. Recycled. */
@@ -26,6 +27,7 @@ final class Tile extends Region {
     private final Label failure = new Label();
     private final Tooltip tooltip = new Tooltip();
     private @Nullable Asset asset;
+    private @Nullable Kind shownKind;
 
     Tile() {
         getStyleClass().add("tile");
@@ -55,7 +57,10 @@ final class Tile extends Region {
         asset = thing;
         setId("tile-" + thing.id());
         name.setText(shownName);
-        name.setGraphic(Glyphs.of(thing.kind()));
+        if (thing.kind() != shownKind) {
+            shownKind = thing.kind();
+            name.setGraphic(Glyphs.of(thing.kind()));
+        }
         notch.setVisible(findings > 0);
         notch.setText(String.valueOf(findings));
         pseudoClassStateChanged(CHOSEN, chosen);

@@ -168,9 +168,10 @@ public final class TablePane extends BorderPane {
                 .result()
                 .thenAccept(f -> Platform.runLater(() -> {
                     if (scene == workspace.table().scene()) {
-                        figures.setText(Words.plural(f.objects(), "object") + "   "
-                                + (f.geometries() == 1 ? "1 geometry" : f.geometries() + " geometries") + "   "
-                                + Words.count(f.triangles()) + " triangles   " + Words.bytes(f.mapBytes()) + " maps");
+                        figures.setText(Words.plural(f.objects(), "object") + "\u2003"
+                                + (f.geometries() == 1 ? "1 geometry" : f.geometries() + " geometries") + "\u2003"
+                                + Words.count(f.triangles()) + " triangles\u2003" + Words.bytes(f.mapBytes())
+                                + " maps");
                     }
                 }));
     }

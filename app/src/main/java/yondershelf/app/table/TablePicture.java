@@ -171,7 +171,8 @@ public final class TablePicture extends Pane {
         return now == null ? null : now.pick(view.camera(), x / getWidth(), y / getHeight(), aspect());
     }
 
-    private void choose(@Nullable String placement) {
+    /** Chooses a placed object, or none. */
+    public void choose(@Nullable String placement) {
         chosen = placement;
         outline.clear();
         outlineChosen();

@@ -45,7 +45,7 @@ import yondershelf.sorting.SortedItem;
 
 /** What was brought, sorted: left the list, right the chosen thing large, one act that takes it in. */
 public final class IntakeView extends BorderPane {
-    private static final int EDGE = 260;
+    private static final int EDGE = 240;
 
     private final Workspace workspace;
     private final PlacesView places;
@@ -87,10 +87,20 @@ public final class IntakeView extends BorderPane {
         });
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox head = new HBox(10, heading, gap, new Label("into"), library, folder, take, leave);
+        leave.setMinWidth(Region.USE_PREF_SIZE);
+        take.setMinWidth(Region.USE_PREF_SIZE);
+        heading.setMinWidth(Region.USE_PREF_SIZE);
+        HBox head = new HBox(10, heading, gap, take, leave);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
-        setTop(head);
+        Label into = new Label("into");
+        into.setMinWidth(Region.USE_PREF_SIZE);
+        library.setMinWidth(150);
+        HBox.setHgrow(folder, Priority.ALWAYS);
+        HBox target = new HBox(10, into, library, folder);
+        target.setAlignment(Pos.CENTER_LEFT);
+        target.getStyleClass().add("pane-target");
+        setTop(new VBox(head, target));
         ScrollPane scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
         list.getStyleClass().add("rows");
@@ -257,6 +267,7 @@ public final class IntakeView extends BorderPane {
         files.setMinWidth(Region.USE_PREF_SIZE);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
+        title.setMinWidth(Region.USE_PREF_SIZE);
         HBox row = new HBox(10, box, title, where, gap, files);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");

@@ -147,13 +147,12 @@ public final class MendView extends BorderPane {
     }
 
     private HBox row(Finding finding) {
-        Label what = new Label((finding.severity() == Finding.Severity.ERROR ? "▲ " : "△ ")
-                + finding.code().title());
-        what.getStyleClass().add(finding.severity() == Finding.Severity.ERROR ? "trouble" : "caution");
+        boolean error = finding.severity() == Finding.Severity.ERROR;
+        Label what = new Label(error ? "▲" : "△");
+        what.getStyleClass().add(error ? "trouble" : "caution");
         what.setMinWidth(Region.USE_PREF_SIZE);
-        String short1 = finding.evidence().replaceFirst(" is not where the model looks for it", "");
-        Label seen = new Label(short1);
-        seen.getStyleClass().add("faint");
+        Label seen = new Label(inShort(finding));
+        seen.setTooltip(new Tooltip(finding.code().title() + "\n" + finding.evidence()));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         Label fix = new Label(finding.remedy() == null ? "no safe remedy" : "remedy found");
@@ -173,6 +172,16 @@ public final class MendView extends BorderPane {
         row.setUserData(finding);
         row.pseudoClassStateChanged(CHOSEN, finding.equals(chosen));
         return row;
+    }
+
+    /** The material, the role and the file's name say enough in a list; the rest is on the right. */
+    private static String inShort(Finding finding) {
+        if (finding.code() != Finding.Code.TEXTURE_MISSING) {
+            return finding.evidence();
+        }
+        String seen = finding.evidence().replaceFirst(" is not where the model looks for it", "");
+        int colon = seen.indexOf(": ");
+        return colon < 0 ? seen : seen.substring(0, colon) + " is missing";
     }
 
     private void choose(Finding finding) {
