@@ -23,7 +23,9 @@ public final class Formats implements ContentReader {
         Model model;
         try {
             model = isGltf(type) ? gltf(file) : AssimpReader.read(file, type);
-        } catch (RuntimeException | OutOfMemoryError e) {
+        } catch (OutOfMemoryError e) {
+            throw Reading.problem(file, e).raise(e);
+        } catch (RuntimeException e) {
             throw Problem.of(file, "the file is broken (" + Reading.firstLine(e) + ")")
                     .raise(e);
         }

@@ -7,14 +7,19 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
+import java.util.List;
 import java.util.Map;
 import yondershelf.content.Bounds;
+import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
 import yondershelf.content.Transform;
 
 /** Models to GLB (glTF 2.0, 4.4): shared meshes stay shared, pictures are embedded as PNG or JPEG. */
@@ -32,6 +37,9 @@ final class GlbWriter {
     private final ArrayNode views = JsonNodeFactory.instance.arrayNode();
     private final ArrayNode accessors = JsonNodeFactory.instance.arrayNode();
     private final Map<Object, Integer> written = new IdentityHashMap<>();
+    private final Map<float[], float[]> tangents = new IdentityHashMap<>();
+    private final Map<Integer, Integer> bare = new HashMap<>();
+    private final List<Material> bareVariants = new ArrayList<>();
     private final GltfMaterialWriter materials;
 
     private GlbWriter(Model model, SceneNotes notes, ContentReader pictures) {
@@ -59,7 +67,9 @@ final class GlbWriter {
         }
         writeNodes();
         writeMeshes();
-        materials.write(model.materials());
+        List<Material> all = new ArrayList<>(model.materials());
+        all.addAll(bareVariants);
+        materials.write(all);
         if (!accessors.isEmpty()) {
             root.set("accessors", accessors);
         }
@@ -125,27 +135,49 @@ final class GlbWriter {
                 ObjectNode primitive = primitives.addObject();
                 ObjectNode attributes = primitive.putObject("attributes");
                 attributes.put("POSITION", positions(part.positions()));
-                float[] normals = part.normals();
-                if (normals != null) {
-                    attributes.put("NORMAL", floats(unit(normals), 3, "VEC3"));
-                }
+                boolean worn = part.material() >= 0 && part.material() < model.materials().size();
                 float[] uvs = part.uvs();
+                boolean bumped = worn
+                        && uvs != null
+                        && model.materials().get(part.material()).maps().containsKey(Role.NORMAL);
+                float[] normals = part.normals() == null && bumped ? Tangents.normals(part) : part.normals();
+                if (normals != null) {
+                    normals = unit(normals);
+                    attributes.put("NORMAL", floats(normals, 3, "VEC3"));
+                }
                 if (uvs != null) {
                     attributes.put("TEXCOORD_0", floats(uvs, 2, "VEC2"));
+                }
+                if (bumped && normals != null) {
+                    float[] known = tangents.get(part.positions());
+                    float[] made = known != null ? known : Tangents.of(part, normals, uvs);
+                    tangents.put(part.positions(), made);
+                    attributes.put("TANGENT", floats(made, 4, "VEC4"));
                 }
                 float[] colors = part.colors();
                 if (colors != null) {
                     attributes.put("COLOR_0", floats(colors, 4, "VEC4"));
                 }
                 primitive.put("indices", indices(part));
-                if (part.material() >= 0 && part.material() < model.materials().size()) {
-                    primitive.put("material", part.material());
+                if (worn) {
+                    primitive.put("material", uvs == null ? bare(part.material()) : part.material());
                 }
             }
         }
         if (!meshes.isEmpty()) {
             root.set("meshes", meshes);
         }
+    }
+
+    /** A part without UVs cannot wear maps: it gets a variant of its material without them, written after the others. */
+    private int bare(int material) {
+        if (model.materials().get(material).maps().isEmpty()) {
+            return material;
+        }
+        return bare.computeIfAbsent(material, m -> {
+            bareVariants.add(model.materials().get(m).withMaps(Map.of()));
+            return model.materials().size() + bareVariants.size() - 1;
+        });
     }
 
     private int positions(float[] values) {
@@ -223,7 +255,7 @@ final class GlbWriter {
     }
 
     /** Normals of unit length, as the specification demands (3.7.2.1); a zero normal becomes straight up. */
-    private float[] unit(float[] normals) {
+    private static float[] unit(float[] normals) {
         boolean fine = true;
         for (int i = 0; i + 2 < normals.length && fine; i += 3) {
             double square = normals[i] * normals[i] + normals[i + 1] * normals[i + 1] + normals[i + 2] * normals[i + 2];

@@ -58,6 +58,11 @@ final class GltfDocument {
                 throw Problem.of(file, "this is not a glTF file: it has no asset entry")
                         .raise();
             }
+            String version = json.path("asset").path("version").asText("");
+            if (version.startsWith("1") || version.startsWith("0")) {
+                throw Problem.of(file, "it is glTF version " + version + ", only version 2 is read")
+                        .raise();
+            }
             return new GltfDocument(file, json, null);
         } catch (IOException e) {
             throw Problem.of(file, "its JSON is broken: " + Reading.firstLine(e))

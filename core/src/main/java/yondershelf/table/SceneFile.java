@@ -83,9 +83,9 @@ public final class SceneFile {
             }
             ObjectNode sceneNotes = JsonNodeFactory.instance.objectNode();
             Light light = scene.light();
-            sceneNotes
-                    .putObject(OWN)
-                    .putObject("environment")
+            ObjectNode own = sceneNotes.putObject(OWN);
+            own.put("name", scene.name());
+            own.putObject("environment")
                     .put("asset", light.asset())
                     .put("name", light.environment().name())
                     .put("path", light.path())
@@ -193,7 +193,7 @@ public final class SceneFile {
     public static Scene open(Path file, ContentReader reader, EnvironmentFinder environments) throws ProblemException {
         Model whole = reader.readModel(file);
         SceneNotes notes = Formats.notes(file);
-        Scene scene = Scene.empty(whole.name());
+        Scene scene = Scene.empty(notes.scene().path(OWN).path("name").asText(whole.name()));
         Map<Integer, Model> sources = new TreeMap<>();
         for (int root : whole.roots()) {
             ObjectNode extras = notes.nodes().get(root);

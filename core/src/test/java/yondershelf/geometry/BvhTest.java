@@ -103,7 +103,7 @@ class BvhTest {
 
     @Test
     void transformedInstancesAreHitWhereTheyStand() {
-        MeshBvh mesh = MeshBvh.of(soup(40, 5));
+        MeshBvh mesh = MeshBvh.of(soup(600, 5));
         Transform place = Transform.translation(30, -4, 7)
                 .after(Transform.rotation(1, 2, 3, 0.8))
                 .after(Transform.scale(2, 0.5, -1.5));

@@ -1,0 +1,149 @@
+package yondershelf.catalogue;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.never;
+import static org.mockito.Mockito.spy;
+import static org.mockito.Mockito.verify;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.facts.Facts;
+import yondershelf.format.ContentReader;
+import yondershelf.format.Formats;
+import yondershelf.format.GltfTest;
+import yondershelf.format.SceneNotes;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.Library;
+import yondershelf.render.Booth;
+import yondershelf.search.Query;
+import yondershelf.work.Work;
+
+/** All libraries together: facts are kept, previews are kept, labels outlive the process. */
+class CatalogueTest {
+    @TempDir
+    Path folder;
+
+    private Path library() throws Exception {
+        Path root = Files.createDirectories(folder.resolve("props"));
+        Files.write(root.resolve("sample.glb"), Formats.glb(GltfTest.sample(), SceneNotes.none(), new Formats()));
+        return root;
+    }
+
+    @Test
+    void labelsAndFactsOutliveTheProcess() throws Exception {
+        Path home = folder.resolve("home");
+        Catalogue first = Catalogue.open(Home.open(home), new Formats());
+        first.scan(first.add(library(), ""), Work.SILENT);
+        Asset asset =
+                first.asset(first.find(Query.EVERYTHING).entries().get(0).id()).orElseThrow();
+        first.edit(asset, List.of(Edit.set(asset.id(), Edit.Field.NAME, "Hero"), Edit.tag(asset.id(), "stone/wet")));
+        Facts facts = first.facts(asset);
+        assertEquals(4, facts.triangles());
+        first.saveFacts();
+
+        ContentReader reader = spy(new Formats());
+        Catalogue second = Catalogue.open(Home.open(home), reader);
+        second.scanAll(Work.SILENT);
+        assertEquals(
+                "Hero",
+                second.find(Query.EVERYTHING.withWords("wet")).entries().get(0).name());
+        assertEquals(facts, second.facts(second.asset(asset.id()).orElseThrow()));
+        verify(reader, never()).readModel(any());
+    }
+
+    @Test
+    void previewsAreKeptUntilTheFileChanges() throws Exception {
+        Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
+        Library props = catalogue.add(library(), "");
+        Asset asset = catalogue.scan(props, Work.SILENT).get(0);
+        assertEquals(null, catalogue.keptPreview(asset, 64));
+        Picture taken = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertNotNull(taken);
+        Picture kept = catalogue.keptPreview(asset, 64);
+        assertNotNull(kept);
+        assertEquals(java.util.Arrays.hashCode(taken.bytes()), java.util.Arrays.hashCode(kept.bytes()));
+        Files.write(
+                props.resolve("sample.glb"),
+                Formats.glb(GltfTest.sample().withMaterials(List.of()), SceneNotes.none(), new Formats()));
+        Asset changed = catalogue.scan(props, Work.SILENT).get(0);
+        assertFalse(changed.key().equals(asset.key()));
+        assertEquals(null, catalogue.keptPreview(changed, 64));
+    }
+
+    /** A reader that fails on one file costs that file only. */
+    @Test
+    void oneUnreadableFileCostsItselfOnly() throws Exception {
+        Path root = library();
+        Files.write(root.resolve("other.glb"), Files.readAllBytes(root.resolve("sample.glb")));
+        ContentReader reader = spy(new Formats());
+        doThrow(Problem.of("other.glb", "the drive made a strange noise").raise())
+                .when(reader)
+                .readModel(root.toAbsolutePath().resolve("other.glb"));
+        Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
+        List<Asset> assets = catalogue.scan(catalogue.add(root, ""), Work.SILENT);
+        assertFalse(catalogue.facts(assets.get(0)).readable());
+        assertTrue(catalogue.facts(assets.get(0)).reason().contains("strange noise"));
+        assertTrue(catalogue.facts(assets.get(1)).readable());
+    }
+
+    @Test
+    void aLibraryThatIsAwayIsToldAndTheOthersOpen() throws Exception {
+        Home home = Home.open(folder.resolve("home"));
+        Catalogue first = Catalogue.open(home, new Formats());
+        Path away = Files.createDirectory(folder.resolve("away"));
+        first.add(library(), "");
+        first.add(away, "Travel drive");
+        Files.delete(away.resolve(".yondershelf/library.json"));
+        Files.delete(away.resolve(".yondershelf"));
+        Files.delete(away);
+        Catalogue second = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
+        assertEquals(1, second.libraries().size());
+        assertTrue(second.openingProblems().get(0).sentence().contains("away"));
+    }
+
+    /** Permissions do not bind the superuser, so the check is left out for it. */
+    @Test
+    void aReadOnlyLibraryKeepsItsPreviewsOnTheMachine() throws Exception {
+        Path root = library();
+        Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
+        Library props = catalogue.add(root, "");
+        Asset asset = catalogue.scan(props, Work.SILENT).get(0);
+        Files.setPosixFilePermissions(props.own(), PosixFilePermissions.fromString("r-xr-xr-x"));
+        try {
+            org.junit.jupiter.api.Assumptions.assumeFalse(Files.isWritable(props.own()), "run by the superuser");
+            catalogue.takePreview(asset, 32, Booth.FINAL_SAMPLES, () -> false);
+            assertNotNull(catalogue.keptPreview(asset, 32));
+            assertFalse(Files.exists(props.own().resolve("previews")));
+        } finally {
+            Files.setPosixFilePermissions(props.own(), PosixFilePermissions.fromString("rwxr-xr-x"));
+        }
+    }
+
+    @Test
+    void hugePicturesAreRefusedBeforeTheyAreDecoded() throws Exception {
+        byte[] png = Formats.png(Picture.ofBytes(2, 2, 1, new byte[4]));
+        // IHDR's width becomes a million, its height two hundred thousand (PNG specification, 11.2.2)
+        java.nio.ByteBuffer.wrap(png).putInt(16, 1_000_000).putInt(20, 200_000);
+        java.util.zip.CRC32 crc = new java.util.zip.CRC32();
+        crc.update(png, 12, 17);
+        java.nio.ByteBuffer.wrap(png).putInt(29, (int) crc.getValue());
+        Path file = folder.resolve("wide.png");
+        Files.write(file, png);
+        var e = org.junit.jupiter.api.Assertions.assertThrows(
+                yondershelf.content.ProblemException.class, () -> new Formats().readPicture(ImageSource.at(file)));
+        assertTrue(e.problem().cause().contains("1000000 x 200000"), e.problem().cause());
+    }
+}

@@ -1,0 +1,229 @@
+package yondershelf.intake;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.format.Formats;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.work.Work;
+
+/** Bringing files in: kept sub-folders, no harm from hostile archives, and undo. */
+class IntakeTest {
+    @TempDir
+    Path folder;
+
+    private Library library;
+    private final Formats reader = new Formats();
+
+    @BeforeEach
+    void open() throws Exception {
+        library = Library.open(Files.createDirectory(folder.resolve("library")), "", "desk");
+        library.scan(reader, Work.SILENT);
+    }
+
+    private static byte[] png(int shade) {
+        byte[] p = new byte[16];
+        java.util.Arrays.fill(p, (byte) shade);
+        return Formats.png(Picture.ofBytes(4, 4, 1, p));
+    }
+
+    private Path zip(String name, String[] names, byte[]... contents) throws IOException {
+        Path file = folder.resolve(name);
+        try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(file))) {
+            for (int i = 0; i < names.length; i++) {
+                out.putNextEntry(new ZipEntry(names[i]));
+                out.write(contents[i]);
+                out.closeEntry();
+            }
+        }
+        return file;
+    }
+
+    private List<Path> everything() throws IOException {
+        try (Stream<Path> walk = Files.walk(folder)) {
+            return walk.filter(Files::isRegularFile).sorted().toList();
+        }
+    }
+
+    @Test
+    void aPackGoesInWithItsFoldersAndComesOutAgain() throws Exception {
+        Path pack = zip(
+                "pack.zip",
+                new String[] {
+                    "pack/wood/oak_albedo.png", "pack/wood/oak_normal.png", "pack/signs/notice.png", "pack/readme.txt"
+                },
+                png(1),
+                png(2),
+                png(3),
+                "hello".getBytes(StandardCharsets.UTF_8));
+        List<Path> before = everything();
+        try (Intake intake = new Intake(library, "incoming", reader)) {
+            IntakePlan plan = intake.plan(List.of(pack), Work.SILENT);
+            assertEquals(2, plan.items().size());
+            assertEquals("incoming/pack/wood", plan.items().get(0).folder());
+            assertEquals(1, plan.skipped().size());
+            assertEquals(before, everything(), "planning touches nothing");
+            Intake.Taken taken = intake.take(plan.items(), Work.SILENT);
+            assertEquals(2, taken.assets());
+            assertTrue(Files.exists(library.resolve("incoming/pack/wood/oak_normal.png")));
+            library.scan(reader, Work.SILENT);
+            assertEquals(2, library.assets().size());
+            IntakePlan again = intake.plan(List.of(pack), Work.SILENT);
+            assertTrue(again.items().stream().allMatch(i -> i.duplicateOf() != null && !i.isWanted()));
+            FileActs.undo(library, java.util.Objects.requireNonNull(taken.run()));
+            assertFalse(Files.exists(library.resolve("incoming")));
+        }
+    }
+
+    @Test
+    void nothingIsWrittenOver() throws Exception {
+        Path source = Files.createDirectories(folder.resolve("source/set"));
+        Files.write(source.resolve("a.png"), png(1));
+        Files.createDirectories(library.resolve("source/set"));
+        Files.write(library.resolve("source/set/a.png"), png(9));
+        library.scan(reader, Work.SILENT);
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(folder.resolve("source")), Work.SILENT);
+            assertEquals("source 2/set", plan.items().get(0).folder());
+            intake.take(plan.items(), Work.SILENT);
+        }
+        assertEquals(-1, Files.mismatch(library.resolve("source 2/set/a.png"), source.resolve("a.png")));
+        assertTrue(Files.mismatch(library.resolve("source/set/a.png"), source.resolve("a.png")) >= 0);
+    }
+
+    @Test
+    void hostileNamesStayPacked() throws Exception {
+        Path pack = zip(
+                "evil.zip",
+                new String[] {"../up.png", "a/../../up2.png", "/abs.png", "C:\\win.png", "..\\back.png", "fine.png"},
+                png(1),
+                png(2),
+                png(3),
+                png(4),
+                png(5),
+                png(6));
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(pack), Work.SILENT);
+            assertEquals(1, plan.items().size());
+            assertEquals(5, plan.skipped().size(), plan.skipped().toString());
+            assertTrue(plan.skipped().stream()
+                    .allMatch(s -> s.reason().contains("outside the archive")
+                            || s.reason().contains("absolute")));
+        }
+        assertFalse(Files.exists(folder.resolve("up.png")));
+        assertFalse(Files.exists(Path.of("/abs.png")));
+    }
+
+    @Test
+    void bombsAreStopped() throws Exception {
+        Path pack = folder.resolve("bomb.zip");
+        try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(pack))) {
+            out.putNextEntry(new ZipEntry("bomb.png"));
+            byte[] zeros = new byte[1 << 20];
+            for (int i = 0; i < 64; i++) {
+                out.write(zeros);
+            }
+            out.closeEntry();
+            out.putNextEntry(new ZipEntry("good.png"));
+            out.write(png(3));
+        }
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(pack), Work.SILENT);
+            assertEquals("Good", plan.items().get(0).name());
+            assertTrue(
+                    plan.skipped().get(0).reason().contains("bomb"),
+                    plan.skipped().toString());
+        }
+    }
+
+    /** The encryption bit of the general purpose flags (APPNOTE 4.4.4, bit 0) set by hand. */
+    @Test
+    void passwordsAreTold() throws Exception {
+        Path pack = zip("locked.zip", new String[] {"locked.png"}, png(1));
+        byte[] bytes = Files.readAllBytes(pack);
+        for (int i = 0; i + 4 < bytes.length; i++) {
+            boolean local = bytes[i] == 'P' && bytes[i + 1] == 'K' && bytes[i + 2] == 3 && bytes[i + 3] == 4;
+            boolean central = bytes[i] == 'P' && bytes[i + 1] == 'K' && bytes[i + 2] == 1 && bytes[i + 3] == 2;
+            if (local || central) {
+                bytes[i + (local ? 6 : 8)] |= 1;
+            }
+        }
+        Files.write(pack, bytes);
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(pack), Work.SILENT);
+            assertTrue(plan.items().isEmpty());
+            assertTrue(plan.skipped().get(0).reason().contains("password"));
+        }
+    }
+
+    @Test
+    void brokenSourcesEndInSentences() throws Exception {
+        Path broken = folder.resolve("broken.zip");
+        Files.write(broken, new byte[] {'P', 'K', 3, 4, 0, 0});
+        try (Intake intake = new Intake(library, "", reader)) {
+            ProblemException e = assertThrows(ProblemException.class, () -> intake.plan(List.of(broken), Work.SILENT));
+            assertTrue(e.problem().sentence().contains("broken.zip"));
+            IntakePlan gone = intake.plan(List.of(folder.resolve("not there")), Work.SILENT);
+            assertTrue(gone.skipped().get(0).reason().contains("no such file"));
+            ProblemException own =
+                    assertThrows(ProblemException.class, () -> intake.plan(List.of(library.root()), Work.SILENT));
+            assertTrue(own.problem().cause().contains("overlaps"));
+        }
+        Path empty = Files.write(folder.resolve("empty.png"), new byte[0]);
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(empty), Work.SILENT);
+            assertEquals("empty.png is empty", plan.items().get(0).reason());
+        }
+    }
+
+    /** A source that vanishes between planning and taking costs its items; the rest comes in. */
+    @Test
+    void whatVanishesIsToldAndTheRestGoesOn() throws Exception {
+        Path source = Files.createDirectory(folder.resolve("drive"));
+        Files.write(source.resolve("a_first.png"), png(1));
+        Files.write(source.resolve("b_second.png"), png(2));
+        List<Problem> problems = new ArrayList<>();
+        Work work = new Work() {
+            @Override
+            public void progress(long done, long total, String what) {}
+
+            @Override
+            public boolean isCancelled() {
+                return false;
+            }
+
+            @Override
+            public void problem(Problem problem) {
+                problems.add(problem);
+            }
+        };
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(source), work);
+            Files.delete(source.resolve("a_first.png"));
+            Intake.Taken taken = intake.take(plan.items(), work);
+            assertEquals(1, taken.assets());
+            assertNotNull(taken.run());
+            assertEquals(1, problems.size());
+            assertTrue(problems.get(0).sentence().contains("a_first.png"));
+        }
+    }
+}

@@ -1,0 +1,161 @@
+package yondershelf.library;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.BufferedReader;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+import java.util.TreeSet;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Labels are never lost: not by a crash, not by two machines, not by a torn line. */
+class JournalTest {
+    @TempDir
+    Path folder;
+
+    /** Edits without end, telling each one that was acknowledged. Run in a process of its own to be killed. */
+    static final class EndlessEditor {
+        public static void main(String[] args) throws Exception {
+            Library library = Library.open(Path.of(args[0]), "", "killed");
+            for (int i = Integer.parseInt(args[1]); ; i++) {
+                library.edit(List.of(Edit.tag("asset", "t" + i), Edit.set("asset", Edit.Field.NOTE, "n" + i)));
+                System.out.println(i);
+            }
+        }
+    }
+
+    /** kill -9 fifty times while it edits: every acknowledged edit is there afterwards. */
+    @Test
+    void acknowledgedEditsSurviveBeingKilled() throws Exception {
+        SplittableRandom random = new SplittableRandom(5);
+        int next = 0;
+        TreeSet<Integer> acknowledged = new TreeSet<>();
+        for (int round = 0; round < 50; round++) {
+            Process process = new ProcessBuilder(
+                            Path.of(System.getProperty("java.home"), "bin", "java")
+                                    .toString(),
+                            "-XX:TieredStopAtLevel=1",
+                            "-XX:+UseSerialGC",
+                            "-cp",
+                            System.getProperty("java.class.path"),
+                            EndlessEditor.class.getName(),
+                            folder.toString(),
+                            String.valueOf(next))
+                    .redirectError(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            try (BufferedReader lines =
+                    new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+                int wanted = 1 + random.nextInt(12);
+                String line = lines.readLine();
+                for (int k = 0; line != null; k++) {
+                    int number = Integer.parseInt(line);
+                    acknowledged.add(number);
+                    next = number + 1000;
+                    if (k == wanted) {
+                        // through its handle: the pipe stays open, so that what was told before is still read
+                        process.toHandle().destroyForcibly();
+                    }
+                    line = lines.readLine();
+                }
+            }
+            process.waitFor();
+        }
+        assertTrue(acknowledged.size() > 100, "edits " + acknowledged.size());
+        Library library = Library.open(folder, "", "reader");
+        var tags = library.labels("asset").tags();
+        for (int number : acknowledged) {
+            assertTrue(tags.contains("t" + number), "t" + number);
+        }
+    }
+
+    /** Merging is commutative, associative and idempotent: any copying of journals between machines ends in one state. */
+    @Test
+    void machinesAgreeHoweverTheirJournalsTravel() throws Exception {
+        SplittableRandom random = new SplittableRandom(8);
+        for (int run = 0; run < 12; run++) {
+            List<Library> machines = new ArrayList<>();
+            Path shared = Files.createDirectory(folder.resolve("first" + run));
+            Library first = Library.open(shared, "", "m0");
+            machines.add(first);
+            for (int m = 1; m < 3; m++) {
+                Path other = folder.resolve("copy" + run + "-" + m);
+                Path copy = Files.createDirectories(other.resolve(".yondershelf"));
+                Files.copy(shared.resolve(".yondershelf/library.json"), copy.resolve("library.json"));
+                machines.add(Library.open(other, "", "m" + m));
+            }
+            for (int i = 0; i < 60; i++) {
+                Library at = machines.get(random.nextInt(3));
+                String tag = "t" + random.nextInt(4);
+                at.edit(List.of(
+                        random.nextBoolean() ? Edit.tag("a", tag) : Edit.untag("a", tag),
+                        Edit.set("a", Edit.Field.NAME, "name " + i)));
+                if (random.nextInt(5) == 0) {
+                    travel(machines.get(random.nextInt(3)), machines.get(random.nextInt(3)));
+                }
+            }
+            for (int round = 0; round < 2; round++) {
+                for (Library from : machines) {
+                    for (Library to : machines) {
+                        travel(from, to);
+                    }
+                }
+            }
+            Labels expected = Library.open(machines.get(0).root(), "", "judge").labels("a");
+            for (Library machine : machines) {
+                assertEquals(expected, Library.open(machine.root(), "", "judge").labels("a"));
+            }
+        }
+    }
+
+    private static void travel(Library from, Library to) throws Exception {
+        if (from == to) {
+            return;
+        }
+        Path source = from.own().resolve("journal");
+        if (!Files.isDirectory(source)) {
+            return;
+        }
+        Path target = Files.createDirectories(to.own().resolve("journal"));
+        try (var files = Files.list(source)) {
+            for (Path file : files.toList()) {
+                Path there = target.resolve(file.getFileName().toString());
+                if (!Files.exists(there) || Files.size(there) < Files.size(file)) {
+                    Files.copy(file, there, StandardCopyOption.REPLACE_EXISTING);
+                }
+            }
+        }
+        to.scan(new yondershelf.format.Formats(), yondershelf.work.Work.SILENT);
+    }
+
+    @Test
+    void tornAndDamagedLinesCostThemselvesOnly() throws Exception {
+        Library library = Library.open(folder, "", "desk");
+        library.edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "first")));
+        Path journal = folder.resolve(".yondershelf/journal/desk.jsonl");
+        Files.writeString(journal, "{\"t\":\"torn", StandardOpenOption.APPEND);
+        Library again = Library.open(folder, "", "desk");
+        again.edit(List.of(Edit.set("a", Edit.Field.LICENCE, "CC0-1.0")));
+        Files.writeString(journal, Files.readString(journal).replace("first", "forged"));
+        Library last = Library.open(folder, "", "desk");
+        assertEquals("CC0-1.0", last.labels("a").licence());
+        assertEquals("", last.labels("a").author());
+        assertEquals(2, last.damagedLines());
+    }
+
+    @Test
+    void aClockThatRunsBackwardsDoesNotLoseEdits() {
+        Stamp late = new Stamp(5000, 3, "a");
+        Stamp next = Stamp.next(late, 10, "b");
+        assertTrue(next.compareTo(late) > 0);
+        assertEquals(next, Stamp.parse(next.text()));
+    }
+}

@@ -1,0 +1,138 @@
+package yondershelf.mend;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.Picture;
+import yondershelf.format.Formats;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.work.Work;
+
+/** Faults are found with evidence, remedies work, and undo brings the old bytes back. */
+class MendTest {
+    @TempDir
+    Path folder;
+
+    private Library library;
+    private final IsolatedReader reader = new IsolatedReader();
+
+    @BeforeEach
+    void open() throws Exception {
+        library = Library.open(folder, "", "desk");
+    }
+
+    @AfterEach
+    void close() {
+        reader.close();
+    }
+
+    private static byte[] flat(int r, int g, int b) {
+        byte[] p = new byte[8 * 8 * 3];
+        for (int i = 0; i < 64; i++) {
+            p[i * 3] = (byte) r;
+            p[i * 3 + 1] = (byte) g;
+            p[i * 3 + 2] = (byte) b;
+        }
+        return Formats.png(Picture.ofBytes(8, 8, 3, p));
+    }
+
+    private void obj(String mtl) throws Exception {
+        Files.createDirectories(folder.resolve("props"));
+        Files.writeString(
+                folder.resolve("props/crate.obj"),
+                "mtllib crate.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nvt 0 0\nvt 1 0\nvt 0 1\nusemtl wood\nf 1/1 2/2 3/3\n");
+        Files.writeString(folder.resolve("props/crate.mtl"), mtl);
+    }
+
+    private List<Finding> check() throws Exception {
+        library.scan(reader, Work.SILENT);
+        return Mend.check(library, reader, Work.SILENT);
+    }
+
+    @Test
+    void aMovedTextureIsFoundByNameAndContent() throws Exception {
+        obj("newmtl wood\nKd 1 1 1\nmap_Kd maps\\wood_color.png\nnorm maps\\wood_nrm.png\n");
+        Files.createDirectories(folder.resolve("tidied/new place"));
+        Files.createDirectories(folder.resolve("other"));
+        Files.write(folder.resolve("tidied/new place/wood_color.png"), flat(120, 80, 40));
+        // the right name, but no normals in it: must not be taken
+        Files.write(folder.resolve("other/wood_nrm.png"), flat(10, 200, 30));
+        Files.write(folder.resolve("tidied/new place/wood_nrm.png"), flat(128, 128, 255));
+        byte[] before = Files.readAllBytes(folder.resolve("props/crate.mtl"));
+        List<Finding> findings = check();
+        assertEquals(2, findings.size(), findings.toString());
+        for (Finding finding : findings) {
+            assertEquals(Finding.Code.TEXTURE_MISSING, finding.code());
+            Finding.Remedy remedy = finding.remedy();
+            assertNotNull(remedy);
+            assertTrue(java.util.Objects.requireNonNull(remedy.source()).startsWith("tidied/"), remedy.toString());
+        }
+        String run = Mend.apply(library, findings);
+        assertEquals(List.of(), check());
+        String mtl = Files.readString(folder.resolve("props/crate.mtl"));
+        assertEquals(
+                "newmtl wood\nKd 1 1 1\nmap_Kd ../tidied/new place/wood_color.png\nnorm ../tidied/new place/wood_nrm.png\n",
+                mtl);
+        FileActs.undo(library, run);
+        assertArrayEquals(before, Files.readAllBytes(folder.resolve("props/crate.mtl")));
+        assertEquals(2, check().size());
+    }
+
+    @Test
+    void withoutACandidateNoRemedyIsOffered() throws Exception {
+        obj("newmtl wood\nmap_Kd gone.png\n");
+        List<Finding> findings = check();
+        assertEquals(1, findings.size());
+        assertNull(findings.get(0).remedy());
+    }
+
+    @Test
+    void wrongEndingsAndUnreadableFilesAreTold() throws Exception {
+        Files.write(folder.resolve("really_png.jpg"), flat(1, 2, 3));
+        byte[] cut = java.util.Arrays.copyOf(flat(1, 2, 3), 30);
+        Files.write(folder.resolve("cut.png"), cut);
+        Files.write(folder.resolve("empty.glb"), new byte[0]);
+        List<Finding> findings = check();
+        assertEquals(3, findings.size(), findings.toString());
+        assertEquals(Finding.Code.UNREADABLE, findings.get(0).code());
+        assertEquals(Finding.Code.UNREADABLE, findings.get(1).code());
+        assertEquals(Finding.Code.ENDING_WRONG, findings.get(2).code());
+    }
+
+    /** Only the reference changes; every other byte of a GLB, JSON formatting included, stays. */
+    @Test
+    void rewritingAContainerKeepsTheRest() {
+        byte[] json = "{\"asset\":{\"version\":\"2.0\"},\"images\":[{\"uri\":\"a.png\"}],  \"x\":[1,2]}  "
+                .getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        java.nio.ByteBuffer glb =
+                java.nio.ByteBuffer.allocate(20 + json.length + 8 + 4).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        glb.putInt(0x46546C67)
+                .putInt(2)
+                .putInt(glb.capacity())
+                .putInt(json.length)
+                .putInt(0x4E4F534A)
+                .put(json);
+        glb.putInt(4).putInt(0x004E4942).putInt(0x01020304);
+        byte[] out = Rewriter.rewrite(glb.array(), yondershelf.format.FileType.GLB, "a.png", "some folder/b.png");
+        assertNotNull(out);
+        java.nio.ByteBuffer read = java.nio.ByteBuffer.wrap(out).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        assertEquals(out.length, read.getInt(8));
+        assertEquals(0, read.getInt(12) % 4);
+        String text = new String(out, 20, read.getInt(12), java.nio.charset.StandardCharsets.UTF_8);
+        assertTrue(text.startsWith(
+                "{\"asset\":{\"version\":\"2.0\"},\"images\":[{\"uri\":\"some%20folder/b.png\"}],  \"x\":[1,2]}"));
+        assertEquals(0x01020304, read.getInt(out.length - 4));
+    }
+}

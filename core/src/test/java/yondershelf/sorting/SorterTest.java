@@ -1,0 +1,126 @@
+package yondershelf.sorting;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import yondershelf.content.Kind;
+import yondershelf.content.Picture;
+import yondershelf.content.Role;
+import yondershelf.format.Formats;
+
+/** Which files belong together. Naming habits: common practice, no source. */
+class SorterTest {
+    @TempDir
+    Path folder;
+
+    @ParameterizedTest
+    @CsvSource({
+        "tarred_timber_BaseColor.png, baseColor, tarred timber",
+        "TarredTimber_2K_Roughness.jpg, roughness, tarred timber",
+        "tarred-timber-nrm.png, normal, tarred timber",
+        "tarred_timber_1k_disp.png, height, tarred timber",
+        "TarredTimber_Normal_GL.png, normal, tarred timber",
+        "tarred timber ambient occlusion.tif, occlusion, tarred timber",
+        "tarred_timber_ORM.tga, packed, tarred timber",
+        "TarredTimber_Base_Color.png, baseColor, tarred timber",
+        "tarred_timber_4096x4096_metalness.png, metallic, tarred timber",
+        "tarred_timber_n.png, normal, tarred timber",
+        "albedo.png, baseColor, ''",
+        "tarred_timber_opacity.png, opacity, tarred timber",
+        "tarredTimber_Emissive.png, emissive, tarred timber"
+    })
+    void rolesAndSetsByName(String file, String role, String set) {
+        MapName name = MapName.of(file);
+        assertEquals(Role.of(role), Optional.ofNullable(name.role()));
+        assertEquals(set, name.set());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"compass_card.png", "harbour.jpg", "gull_prints.png", "d.png", "station_52.png"})
+    void plainPicturesHaveNoRole(String file) {
+        assertEquals(Optional.empty(), Optional.ofNullable(MapName.of(file).role()));
+    }
+
+    private void picture(String path, int w, int h) throws Exception {
+        Path file = folder.resolve(path);
+        Files.createDirectories(file.getParent());
+        Files.write(
+                file,
+                path.endsWith("hdr")
+                        ? Formats.hdr(Picture.ofFloats(w, h, 3, new float[w * h * 3]))
+                        : Formats.png(Picture.ofBytes(w, h, 1, new byte[w * h])));
+    }
+
+    private Sorted sort() throws Exception {
+        return Sorter.sort(folder, Sorter.filesBelow(folder), new Formats());
+    }
+
+    @Test
+    void aMixedFolder() throws Exception {
+        picture("wood/oak_albedo.png", 4, 4);
+        picture("wood/oak_normal.png", 4, 4);
+        picture("wood/oak_rough.png", 4, 4);
+        picture("stone/basecolor.png", 4, 4);
+        picture("stone/normal.png", 4, 4);
+        picture("sky/dawn.hdr", 8, 4);
+        picture("sky/square_light.hdr", 4, 4);
+        picture("signs/notice.png", 4, 4);
+        picture("lonely_roughness.png", 4, 4);
+        picture("props/maps/rust.png", 4, 4);
+        picture("props/maps/rust_normal.png", 4, 4);
+        Files.writeString(folder.resolve("props/anchor.obj"), "mtllib anchor.mtl\nv 0 0 0\n");
+        Files.writeString(
+                folder.resolve("props/anchor.mtl"),
+                "newmtl a\nmap_Kd maps/rust.png\nnorm -bm 1 maps\\rust_normal.png\n");
+        Files.writeString(folder.resolve("readme.txt"), "words");
+        Sorted sorted = sort();
+        SortedItem anchor = only(sorted, Kind.MODEL);
+        assertEquals(4, anchor.files().size(), anchor.toString());
+        List<SortedItem> materials =
+                sorted.items().stream().filter(i -> i.kind() == Kind.MATERIAL).toList();
+        assertEquals(2, materials.size(), materials.toString());
+        assertTrue(materials.stream()
+                .anyMatch(m -> m.name().equals("Oak") && m.files().size() == 3));
+        assertTrue(materials.stream()
+                .anyMatch(m -> m.name().equals("Stone") && m.files().size() == 2));
+        assertEquals("Dawn", only(sorted, Kind.HDRI).name());
+        assertEquals(
+                3, sorted.items().stream().filter(i -> i.kind() == Kind.TEXTURE).count());
+        assertEquals(1, sorted.skipped().size());
+        assertEquals("readme.txt", sorted.skipped().get(0).path());
+    }
+
+    private static SortedItem only(Sorted sorted, Kind kind) {
+        List<SortedItem> items =
+                sorted.items().stream().filter(i -> i.kind() == kind).toList();
+        assertEquals(1, items.size(), items.toString());
+        return items.get(0);
+    }
+
+    /** Every file ends up in exactly one item or among the skipped. */
+    @Test
+    void nothingIsLostOrTakenTwice() throws Exception {
+        String[] words = {
+            "oak", "oak_n", "oak_normal", "oak_normal_2k", "oak_color", "oak", "rock_ao", "rock", "x_d", "x"
+        };
+        for (int i = 0; i < words.length; i++) {
+            picture("f" + i % 3 + "/" + words[i] + (i == 5 ? "_2" : "") + ".png", 2, 2);
+        }
+        List<String> files = Sorter.filesBelow(folder);
+        Sorted sorted = sort();
+        List<String> seen = sorted.items().stream()
+                .flatMap(i -> i.files().stream())
+                .map(SortedItem.SortedFile::path)
+                .sorted()
+                .toList();
+        assertEquals(files.stream().sorted().toList(), seen);
+    }
+}
