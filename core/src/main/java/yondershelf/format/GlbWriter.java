@@ -135,7 +135,8 @@ final class GlbWriter {
                 ObjectNode primitive = primitives.addObject();
                 ObjectNode attributes = primitive.putObject("attributes");
                 attributes.put("POSITION", positions(part.positions()));
-                boolean worn = part.material() >= 0 && part.material() < model.materials().size();
+                boolean worn = part.material() >= 0
+                        && part.material() < model.materials().size();
                 float[] uvs = part.uvs();
                 boolean bumped = worn
                         && uvs != null
@@ -148,7 +149,7 @@ final class GlbWriter {
                 if (uvs != null) {
                     attributes.put("TEXCOORD_0", floats(uvs, 2, "VEC2"));
                 }
-                if (bumped && normals != null) {
+                if (bumped && normals != null && uvs != null) {
                     float[] known = tangents.get(part.positions());
                     float[] made = known != null ? known : Tangents.of(part, normals, uvs);
                     tangents.put(part.positions(), made);

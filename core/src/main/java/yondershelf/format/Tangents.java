@@ -71,7 +71,8 @@ final class Tangents {
         y /= l;
         z /= l;
         // up in the picture is against V: the bitangent is cross(n, t) w (3.7.2.1)
-        double up = -((ny * z - nz * y) * b[v * 3] + (nz * x - nx * z) * b[v * 3 + 1] + (nx * y - ny * x) * b[v * 3 + 2]);
+        double up =
+                -((ny * z - nz * y) * b[v * 3] + (nz * x - nx * z) * b[v * 3 + 1] + (nx * y - ny * x) * b[v * 3 + 2]);
         out[v * 4] = (float) x;
         out[v * 4 + 1] = (float) y;
         out[v * 4 + 2] = (float) z;

@@ -1,0 +1,103 @@
+package yondershelf.demo;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
+import yondershelf.content.Kind;
+import yondershelf.facts.Facts;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Asset;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.mend.Finding;
+import yondershelf.mend.Mend;
+import yondershelf.work.Work;
+
+/** The demo holds what it promises, reads back, and is the same every time. */
+class DemoLibraryTest {
+    @TempDir
+    Path folder;
+
+    private static TreeMap<String, String> hashes(Path root) throws Exception {
+        TreeMap<String, String> out = new TreeMap<>();
+        try (Stream<Path> walk = Files.walk(root)) {
+            for (Path file : walk.filter(Files::isRegularFile).toList()) {
+                String path = root.relativize(file).toString();
+                if (!path.contains(".yondershelf")) {
+                    out.put(path, FileActs.hash(file));
+                }
+            }
+        }
+        return out;
+    }
+
+    @Test
+    void theDemoIsWhole() throws Exception {
+        Path root = folder.resolve("demo");
+        DemoLibrary.write(root);
+        Path again = folder.resolve("again");
+        DemoLibrary.write(again);
+        assertEquals(hashes(root), hashes(again), "the same bytes every time");
+        try (IsolatedReader reader = new IsolatedReader()) {
+            Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
+            Library props = catalogue.add(root.resolve(DemoLibrary.PROPS), "");
+            Library surfaces = catalogue.add(root.resolve(DemoLibrary.SURFACES), "");
+            catalogue.scanAll(Work.SILENT);
+            List<Asset> all = new ArrayList<>(props.assets());
+            all.addAll(surfaces.assets());
+            int models = 0;
+            int materials = 0;
+            int skies = 0;
+            int textures = 0;
+            List<String> unreadable = new ArrayList<>();
+            for (Asset asset : all) {
+                Facts facts = catalogue.facts(asset);
+                if (!facts.readable()) {
+                    unreadable.add(asset.path());
+                    continue;
+                }
+                models += asset.kind() == Kind.MODEL ? 1 : 0;
+                textures += asset.kind() == Kind.TEXTURE ? 1 : 0;
+                if (asset.kind() == Kind.MATERIAL && asset.folder().indexOf("tidied") < 0) {
+                    materials++;
+                    assertTrue(facts.largestMap() >= 512 && facts.brokenMaps() == 0, asset.path());
+                }
+                if (asset.kind() == Kind.HDRI) {
+                    skies++;
+                    assertTrue(facts.stops() >= 12, asset.path() + " has " + facts.stops() + " stops");
+                }
+                if (asset.kind() == Kind.MODEL) {
+                    double tallest = facts.sizeMetres().stream().mapToDouble(d -> d).max().orElse(0);
+                    assertTrue(tallest > 0.1 && tallest < 6, asset.path() + " is " + tallest + " m");
+                }
+            }
+            assertTrue(models >= 24, "models " + models);
+            assertTrue(materials >= 16, "materials " + materials);
+            assertTrue(skies >= 6, "HDRIs " + skies);
+            assertTrue(textures >= 20, "textures " + textures);
+            assertEquals(List.of("instruments/barograph_draft.glb", "rigging/snatch_block.obj"), unreadable);
+            List<Finding> findings = Mend.check(props, reader, Work.SILENT);
+            assertTrue(
+                    findings.stream()
+                            .anyMatch(f -> f.code() == Finding.Code.TEXTURE_MISSING
+                                    && f.path().equals("workshop/plank_crate.gltf")
+                                    && f.remedy() != null),
+                    "the tidied textures are found again");
+            String run = Mend.apply(props, findings);
+            catalogue.scan(props, Work.SILENT);
+            assertEquals(2, Mend.check(props, reader, Work.SILENT).size(), "only the unreadable files are left");
+            FileActs.undo(props, run);
+            assertEquals(hashes(again), hashes(root), "undo brings the old bytes back");
+        }
+    }
+}
