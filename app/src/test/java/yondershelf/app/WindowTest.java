@@ -38,6 +38,7 @@ import yondershelf.library.Asset;
 import yondershelf.search.Query;
 
 /** The real window on the demo library, driven with real mouse and keys under a display. */
+@SuppressWarnings("NullAway.Init")
 class WindowTest {
     @TempDir
     static Path folder;
@@ -66,7 +67,10 @@ class WindowTest {
             workspace.scan();
             return true;
         });
-        await("the scan", () -> workspace.hits().get().total() > 60 && !workspace.findings().get().isEmpty());
+        await(
+                "the scan",
+                () -> workspace.hits().get().total() > 60
+                        && !workspace.findings().get().isEmpty());
     }
 
     @AfterEach
@@ -161,10 +165,17 @@ class WindowTest {
     void fromTheSearchLineToASavedScene() throws Exception {
         open("home1");
         type("lam");
-        await("the lamp is found", () -> workspace.hits().get().entries().stream().anyMatch(e -> e.name().equals("Deck lamp")));
-        assertTrue(workspace.hits().get().entries().stream().allMatch(e -> (e.name() + e.path()).toLowerCase().contains("lam")));
+        await(
+                "the lamp is found",
+                () -> workspace.hits().get().entries().stream()
+                        .anyMatch(e -> e.name().equals("Deck lamp")));
+        assertTrue(workspace.hits().get().entries().stream()
+                .allMatch(e -> (e.name() + e.path()).toLowerCase(java.util.Locale.ROOT).contains("lam")));
         click("#kind-hdri");
-        await("only HDRIs", () -> workspace.hits().get().entries().stream().allMatch(e -> e.name().equals("Lamp lit room")));
+        await(
+                "only HDRIs",
+                () -> workspace.hits().get().entries().stream()
+                        .allMatch(e -> e.name().equals("Lamp lit room")));
         click("#kind-hdri");
 
         carry("Workbench", 0.5, 0.7);
@@ -183,34 +194,62 @@ class WindowTest {
         carry("Rusted iron", 0.5, 0.56);
         await("one part is dressed", () -> partsWearing("Rusted iron") == before + 1);
         carry("Clear noon", 0.5, 0.3);
-        await("the light is changed", () -> workspace.table().scene().light().environment().name().equals("Clear noon"));
+        await(
+                "the light is changed",
+                () -> workspace.table().scene().light().environment().name().equals("Clear noon"));
         carry("Fog dawn", 0.5, 0.3);
-        await("the second light replaces it", () -> workspace.table().scene().light().environment().name().equals("Fog dawn"));
+        await(
+                "the second light replaces it",
+                () -> workspace.table().scene().light().environment().name().equals("Fog dawn"));
 
         click("#table-picture");
         robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
-        await("undone", () -> workspace.table().scene().light().environment().name().equals("Clear noon"));
+        await(
+                "undone",
+                () -> workspace.table().scene().light().environment().name().equals("Clear noon"));
         robot.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z).release(KeyCode.Z, KeyCode.SHIFT, KeyCode.CONTROL);
-        await("done again", () -> workspace.table().scene().light().environment().name().equals("Fog dawn"));
+        await(
+                "done again",
+                () -> workspace.table().scene().light().environment().name().equals("Fog dawn"));
 
         robot.press(KeyCode.CONTROL, KeyCode.S).release(KeyCode.S, KeyCode.CONTROL);
-        await("saved", () -> workspace.sceneFile().get() != null && Files.exists(workspace.sceneFile().get()));
+        await(
+                "saved",
+                () -> workspace.sceneFile().get() != null
+                        && Files.exists(workspace.sceneFile().get()));
         Path file = workspace.sceneFile().get();
         assertNotNull(file);
         Model saved = new Formats().readModel(file);
         assertEquals(2, saved.roots().size());
         assertEquals("Storm lantern", saved.nodes().get(saved.roots().get(1)).name());
         assertEquals(0.86, saved.nodes().get(saved.roots().get(1)).local().ty(), 0.02);
-        Material rust = saved.materials().stream().filter(m -> m.name().equals("Rusted iron")).findFirst().orElseThrow();
+        Material rust = saved.materials().stream()
+                .filter(m -> m.name().equals("Rusted iron"))
+                .findFirst()
+                .orElseThrow();
         assertTrue(rust.maps().containsKey(Role.BASE_COLOR));
-        String environment = Formats.notes(file).scene().path("yonderShelf").path("environment").path("name").asText();
+        String environment = Formats.notes(file)
+                .scene()
+                .path("yonderShelf")
+                .path("environment")
+                .path("name")
+                .asText();
         assertEquals("Fog dawn", environment);
 
         onFx(() -> {
             workspace.open(file);
             return true;
         });
-        await("opened", () -> standing() == 2 && workspace.table().scene().light().environment().name().equals("Fog dawn"));
+        await(
+                "opened",
+                () -> standing() == 2
+                        && workspace
+                                .table()
+                                .scene()
+                                .light()
+                                .environment()
+                                .name()
+                                .equals("Fog dawn"));
         assertEquals(1, partsWearing("Rusted iron"));
     }
 
@@ -231,13 +270,21 @@ class WindowTest {
         click("#new-tag");
         robot.write("weather/rain", 20);
         robot.type(KeyCode.ENTER);
-        await("tagged", () -> workspace.catalogue().labels(named("Rain gauge")).tags().contains("weather/rain"));
+        await(
+                "tagged",
+                () -> workspace.catalogue().labels(named("Rain gauge")).tags().contains("weather/rain"));
         click("#label-version");
         TextField version = (TextField) onFx(() -> window.lookup("#label-version"));
         robot.press(KeyCode.CONTROL, KeyCode.A).release(KeyCode.A, KeyCode.CONTROL);
         robot.write("v07", 20);
         robot.type(KeyCode.ENTER);
-        await("said", () -> workspace.catalogue().labels(named("Rain gauge")).version().equals("v07"));
+        await(
+                "said",
+                () -> workspace
+                        .catalogue()
+                        .labels(named("Rain gauge"))
+                        .version()
+                        .equals("v07"));
         assertEquals("v07", version.getText());
         Catalogue later = Catalogue.open(Home.open(folder.resolve("home2")), reader);
         later.scanAll(yondershelf.work.Work.SILENT);
@@ -274,7 +321,10 @@ class WindowTest {
             window.bring(List.of(folder.resolve("demo/packs/shingle_study.zip")));
             return true;
         });
-        await("sorted", () -> window.lookup("#take-in") instanceof javafx.scene.control.Button b && b.getText().equals("Take in 3"));
+        await(
+                "sorted",
+                () -> window.lookup("#take-in") instanceof javafx.scene.control.Button b
+                        && b.getText().equals("Take in 3"));
         int assets = workspace.catalogue().find(Query.EVERYTHING).total();
         click("#take-in");
         await("taken in", () -> workspace.catalogue().find(Query.EVERYTHING).total() == assets + 3);
@@ -283,7 +333,9 @@ class WindowTest {
             workspace.attempt(workspace.history()::undo);
             return true;
         });
-        await("taken out again", () -> workspace.catalogue().find(Query.EVERYTHING).total() == assets);
+        await(
+                "taken out again",
+                () -> workspace.catalogue().find(Query.EVERYTHING).total() == assets);
         assertFalse(Files.exists(folder.resolve("demo/Station props/shingle_study")));
     }
 
@@ -294,6 +346,9 @@ class WindowTest {
         await("open", () -> window.keys().isVisible());
         robot.write("mend", 20);
         robot.type(KeyCode.ENTER);
-        await("run", () -> workspace.view().get() == Workspace.View.MEND && !window.keys().isVisible());
+        await(
+                "run",
+                () -> workspace.view().get() == Workspace.View.MEND
+                        && !window.keys().isVisible());
     }
 }

@@ -87,7 +87,9 @@ class CommandsTest {
         JsonNode f = facts.json();
         assertEquals(0.5, f.path("sizeMetres").get(0).asDouble(), 1e-6);
         assertEquals(1, f.path("triangles").asInt());
-        assertEquals("baseColor", f.path("materials").get(0).path("maps").get(0).path("role").asText());
+        assertEquals(
+                "baseColor",
+                f.path("materials").get(0).path("maps").get(0).path("role").asText());
         assertTrue(f.has("stops") && f.path("stops").isNull());
         assertTrue(f.path("readable").asBoolean());
     }
@@ -112,7 +114,7 @@ class CommandsTest {
     @Test
     void takeAndPreview() throws Exception {
         Path source = Files.createDirectories(folder.resolve("came/signs"));
-        Files.write(source.resolve("notice.png"), Formats.png(Picture.ofBytes(4, 4, 1, new byte[16])));
+        Files.write(source.resolve("notice.png"), Formats.png(Picture.ofBytes(5, 5, 1, new byte[25])));
         Ran plan = run("take", folder.resolve("came").toString(), "--into", "Props/new", "--plan", "--json");
         JsonNode item = plan.json().path("items").get(0);
         assertEquals("new/came/signs", item.path("folder").asText());
@@ -121,7 +123,8 @@ class CommandsTest {
         assertEquals(0, run("take", folder.resolve("came").toString(), "--into", "Props/new").code);
         assertTrue(Files.exists(props.resolve("new/came/signs/notice.png")));
         Path out = folder.resolve("preview.png");
-        Ran preview = run("preview", props.resolve("boxes/box.obj").toString(), "--out", out.toString(), "--size", "48");
+        Ran preview =
+                run("preview", props.resolve("boxes/box.obj").toString(), "--out", out.toString(), "--size", "48");
         assertEquals(1, preview.code, "told of the missing texture");
         Picture picture = new Formats().readPicture(ImageSource.at(out));
         assertEquals(48, picture.width());

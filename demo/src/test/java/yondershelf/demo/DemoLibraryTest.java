@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -28,7 +29,7 @@ class DemoLibraryTest {
     @TempDir
     Path folder;
 
-    private static TreeMap<String, String> hashes(Path root) throws Exception {
+    private static Map<String, String> hashes(Path root) throws Exception {
         TreeMap<String, String> out = new TreeMap<>();
         try (Stream<Path> walk = Files.walk(root)) {
             for (Path file : walk.filter(Files::isRegularFile).toList()) {
@@ -77,7 +78,10 @@ class DemoLibraryTest {
                     assertTrue(facts.stops() >= 12, asset.path() + " has " + facts.stops() + " stops");
                 }
                 if (asset.kind() == Kind.MODEL) {
-                    double tallest = facts.sizeMetres().stream().mapToDouble(d -> d).max().orElse(0);
+                    double tallest = facts.sizeMetres().stream()
+                            .mapToDouble(d -> d)
+                            .max()
+                            .orElse(0);
                     assertTrue(tallest > 0.1 && tallest < 6, asset.path() + " is " + tallest + " m");
                 }
             }
