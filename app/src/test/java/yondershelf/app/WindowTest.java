@@ -157,6 +157,15 @@ class WindowTest {
         robot.release(MouseButton.PRIMARY);
     }
 
+    /** Where a point relative to the first placement appears in the table's picture. */
+    private double[] seen(double x, double y, double z) throws Exception {
+        return onFx(() -> {
+            var at = workspace.table().scene().placements().get(0).toWorld();
+            var picture = window.table().picture();
+            return picture.camera().project(at.tx() + x, y, at.tz() + z, picture.getWidth() / picture.getHeight());
+        });
+    }
+
     private int standing() {
         return workspace.table().scene().placements().size();
     }
@@ -170,7 +179,8 @@ class WindowTest {
                 () -> workspace.hits().get().entries().stream()
                         .anyMatch(e -> e.name().equals("Deck lamp")));
         assertTrue(workspace.hits().get().entries().stream()
-                .allMatch(e -> (e.name() + e.path()).toLowerCase(java.util.Locale.ROOT).contains("lam")));
+                .allMatch(e ->
+                        (e.name() + e.path()).toLowerCase(java.util.Locale.ROOT).contains("lam")));
         click("#kind-hdri");
         await(
                 "only HDRIs",
@@ -185,13 +195,15 @@ class WindowTest {
             return true;
         });
         Thread.sleep(500);
-        carry("Storm lantern", 0.5, 0.42);
+        double[] top = seen(0, 0.86, 0);
+        carry("Storm lantern", top[0], top[1]);
         await("the lantern stands", () -> standing() == 2);
         double height = workspace.table().scene().placements().get(1).toWorld().ty();
         assertEquals(0.86, height, 0.02, "the lantern rests on the bench's top");
 
         int before = partsWearing("Rusted iron");
-        carry("Rusted iron", 0.5, 0.56);
+        double[] plank = seen(0.6, 0.86, 0.1);
+        carry("Rusted iron", plank[0], plank[1]);
         await("one part is dressed", () -> partsWearing("Rusted iron") == before + 1);
         carry("Clear noon", 0.5, 0.3);
         await(
