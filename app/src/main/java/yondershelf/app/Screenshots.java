@@ -51,11 +51,11 @@ final class Screenshots {
     void start() {
         settled(() -> put("Workbench", 0.5, 0.72));
         settled(() -> window.table().picture().frame());
-        settled(() -> put("Tool chest", 0.32, 0.42));
-        settled(() -> put("Storm lantern", 0.56, 0.44));
-        settled(() -> put("Cup anemometer", 0.74, 0.46));
-        settled(() -> put("Rope coil", 0.16, 0.86));
-        settled(() -> put("Three leg stool", 0.62, 0.9));
+        settled(() -> stand("Tool chest", -0.5, 0.86, -0.05));
+        settled(() -> stand("Storm lantern", 0.12, 0.86, 0.1));
+        settled(() -> stand("Cup anemometer", 0.6, 0.86, -0.05));
+        settled(() -> stand("Three leg stool", 0.75, 0, 0.75));
+        settled(() -> stand("Rope coil", -0.5, 0, 0.75));
         settled(() -> put("Clear noon", 0.5, 0.5));
         settled(() -> window.table().picture().choose(null));
         settled(() -> window.table().picture().frame());
@@ -146,6 +146,15 @@ final class Screenshots {
     private void put(String name, double x, double y) {
         var picture = window.table().picture();
         named(name).ifPresent(a -> picture.drop(a, x * picture.getWidth(), y * picture.getHeight()));
+    }
+
+    /** Puts a thing where a point relative to the first placement is seen; height in metres above the ground. */
+    private void stand(String name, double x, double y, double z) {
+        var picture = window.table().picture();
+        var first = workspace.table().scene().placements().get(0).toWorld();
+        double[] seen =
+                picture.camera().project(first.tx() + x, y, first.tz() + z, picture.getWidth() / picture.getHeight());
+        put(name, seen[0], seen[1]);
     }
 
     private void save(Path file) {

@@ -254,7 +254,10 @@ public final class ShelfWindow extends StackPane {
         }
         tabs.forEach((v, tab) -> tab.setSelected(v == view));
         if (getScene() != null && !search.isFocused()) {
-            grid.requestFocus();
+            Node there = view == Workspace.View.SHELF ? grid : tabs.get(view);
+            if (there != null) {
+                there.requestFocus();
+            }
         }
     }
 

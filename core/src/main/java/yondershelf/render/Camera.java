@@ -1,5 +1,6 @@
 package yondershelf.render;
 
+import java.util.List;
 import yondershelf.content.Bounds;
 
 /**
@@ -83,16 +84,26 @@ public record Camera(
      */
     public static Camera framing(
             Bounds box, double turn, double rise, double fieldOfView, double aspect, double margin) {
-        double cx = box.centreX();
-        double cy = box.centreY();
-        double cz = box.centreZ();
-        double radius = Math.max(box.radius(), 1e-6);
+        return framing(List.of(box), turn, rise, fieldOfView, aspect, margin);
+    }
+
+    /** The same for several boxes, which together may leave corners of their common box empty. At least one. */
+    public static Camera framing(
+            List<Bounds> boxes, double turn, double rise, double fieldOfView, double aspect, double margin) {
+        Bounds all = Bounds.EMPTY;
+        for (Bounds box : boxes) {
+            all = all.union(box);
+        }
+        double cx = all.centreX();
+        double cy = all.centreY();
+        double cz = all.centreZ();
+        double radius = Math.max(all.radius(), 1e-6);
         double low = radius * 0.2;
         double high = radius * 40;
         for (int i = 0; i < 40; i++) {
             double middle = (low + high) / 2;
             Camera camera = around(cx, cy, cz, turn, rise, middle, fieldOfView);
-            if (camera.holds(box, aspect, margin)) {
+            if (boxes.stream().allMatch(box -> camera.holds(box, aspect, margin))) {
                 high = middle;
             } else {
                 low = middle;

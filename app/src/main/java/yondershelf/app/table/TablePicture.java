@@ -1,6 +1,7 @@
 package yondershelf.app.table;
 
 import java.nio.IntBuffer;
+import java.util.List;
 import java.util.Map;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -280,8 +281,8 @@ public final class TablePicture extends Pane {
     public void frame() {
         BuiltScene now = built;
         if (now != null) {
-            Bounds box = chosen != null ? now.boundsOf(chosen) : now.render().bounds();
-            view = view.frame(box, aspect());
+            List<Bounds> boxes = chosen != null ? List.of(now.boundsOf(chosen)) : now.boxes();
+            view = view.frame(boxes, aspect());
             redraw();
         }
     }

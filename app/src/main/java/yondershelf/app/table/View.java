@@ -1,5 +1,6 @@
 package yondershelf.app.table;
 
+import java.util.List;
 import yondershelf.content.Bounds;
 import yondershelf.render.Camera;
 
@@ -38,12 +39,12 @@ record View(double x, double y, double z, double turn, double rise, double dista
                 distance);
     }
 
-    /** The same direction, near enough to hold a box. */
-    View frame(Bounds box, double aspect) {
-        if (box.isEmpty()) {
+    /** The same direction, near enough to hold all boxes; back to the start when there are none. */
+    View frame(List<Bounds> boxes, double aspect) {
+        if (boxes.isEmpty()) {
             return new View(START.x, START.y, START.z, turn, rise, START.distance);
         }
-        Camera c = Camera.framing(box, turn, rise, FIELD_OF_VIEW, aspect, 0.1);
+        Camera c = Camera.framing(boxes, turn, rise, FIELD_OF_VIEW, aspect, 0.1);
         return new View(c.targetX(), c.targetY(), c.targetZ(), turn, rise, c.distance());
     }
 }

@@ -334,8 +334,9 @@ public final class IntakeView extends BorderPane {
         var reader = workspace.catalogue().reader();
         Path main = item.root().resolve(item.files().get(0).path());
         Picture made = switch (item.kind()) {
-            case MODEL -> booth.preview(booth.stage(reader.readModel(main)), EDGE, EDGE, 6, cancelled);
-            case MATERIAL -> booth.preview(booth.stage(material(item)), EDGE, EDGE, 6, cancelled);
+            case MODEL ->
+                booth.preview(booth.stage(reader.readModel(main)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
+            case MATERIAL -> booth.preview(booth.stage(material(item)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
             case HDRI ->
                 booth.preview(new Environment(item.name(), reader.readPicture(ImageSource.at(main))), EDGE, EDGE);
             case TEXTURE, RECIPE -> booth.preview(reader.readPicture(ImageSource.at(main)), EDGE);

@@ -140,7 +140,11 @@ public final class MendView extends BorderPane {
         }
         Finding now = chosen;
         if (now == null || !findings.contains(now)) {
-            show(findings.isEmpty() ? null : findings.get(0));
+            // one that can be mended says more at first sight
+            show(findings.stream()
+                    .filter(f -> f.remedy() != null)
+                    .findFirst()
+                    .orElse(findings.isEmpty() ? null : findings.get(0)));
         } else {
             show(now);
         }
