@@ -165,6 +165,11 @@ final class Pictures {
             return Picture.ofFloats(w, h, channels, out);
         }
         byte[] out = new byte[w * h * channels];
+        if (image.getType() == BufferedImage.TYPE_3BYTE_BGR || image.getType() == BufferedImage.TYPE_4BYTE_ABGR) {
+            // the usual layouts, copied without a colour model's detour
+            raster.getDataElements(0, 0, w, h, out);
+            return Picture.ofBytes(w, h, channels, out);
+        }
         int[] row = new int[w];
         for (int y = 0; y < h; y++) {
             image.getRGB(0, y, w, 1, row, 0, w);

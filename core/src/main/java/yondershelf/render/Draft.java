@@ -111,7 +111,7 @@ public final class Draft {
                 float f0 = GgxTables.DIELECTRIC * (1 - metal) + base[c] * metal;
                 out[c] = base[c] * k * light[c] + GgxTables.whole(f0, nv, s.roughness) * mirror[c];
             }
-            return ToneMap.pixel(out[0] + s.emissiveR, out[1] + s.emissiveG, out[2] + s.emissiveB, 1, new double[3]);
+            return ToneMap.pixel(out[0] + s.emissiveR, out[1] + s.emissiveG, out[2] + s.emissiveB, 1, scratch);
         }
 
         private int miss() {

@@ -18,6 +18,8 @@ public final class EnvironmentLight {
     private final float[] texels;
     private final float[] rowCdf;
     private final float[] columnCdf;
+    private final int[] rowGuide;
+    private final int[] columnGuide;
     /** Sum of luminance times solid angle; zero for a black environment. */
     private final double power;
     /** Irradiance over pi by direction, as nine spherical-harmonic coefficients per channel (Ramamoorthi and Hanrahan 2001). */
@@ -56,6 +58,12 @@ public final class EnvironmentLight {
         for (int y = 0; y < h; y++) {
             running += rows[y];
             rowCdf[y + 1] = sum > 0 ? (float) (running / sum) : (y + 1) / (float) h;
+        }
+        this.rowGuide = new int[h];
+        this.columnGuide = new int[h * w];
+        fillGuide(rowCdf, 0, h, rowGuide, 0);
+        for (int y = 0; y < h; y++) {
+            fillGuide(columnCdf, y * (w + 1), w, columnGuide, y * w);
         }
     }
 
@@ -165,9 +173,9 @@ public final class EnvironmentLight {
 
     /** Chooses a direction by brightness; out holds the direction and the radiance. Gives its solid-angle density. */
     float sample(float u1, float u2, float[] direction, float[] radiance) {
-        int y = find(rowCdf, 0, h, u1);
+        int y = find(rowCdf, 0, h, rowGuide, 0, u1);
         int base = y * (w + 1);
-        int x = find(columnCdf, base, w, u2);
+        int x = find(columnCdf, base, w, columnGuide, y * w, u2);
         float y0 = rowCdf[y];
         float yw = rowCdf[y + 1] - y0;
         float x0 = columnCdf[base + x];
@@ -193,18 +201,25 @@ public final class EnvironmentLight {
         return power > 0 ? (float) ((0.2126 * r + 0.7152 * g + 0.0722 * b) / power) : 0;
     }
 
-    private static int find(float[] cdf, int base, int n, float u) {
-        int low = 0;
-        int high = n;
-        while (high - low > 1) {
-            int middle = (low + high) >>> 1;
-            if (cdf[base + middle] <= u) {
-                low = middle;
-            } else {
-                high = middle;
-            }
+    /** The step of a cumulative table that a value falls on; the guide says where to begin (Chen and Asau 1974). */
+    private static int find(float[] cdf, int base, int n, int[] guide, int guideBase, float u) {
+        int i = guide[guideBase + Math.min(n - 1, (int) (u * n))];
+        while (i + 1 < n && cdf[base + i + 1] <= u) {
+            i++;
         }
-        return low;
+        return i;
+    }
+
+    /** For each of n equal shares of 0 to 1, the step that the share's beginning falls on. */
+    private static void fillGuide(float[] cdf, int base, int n, int[] guide, int guideBase) {
+        int step = 0;
+        for (int i = 0; i < n; i++) {
+            float u = i / (float) n;
+            while (step + 1 < n && cdf[base + step + 1] <= u) {
+                step++;
+            }
+            guide[guideBase + i] = step;
+        }
     }
 
     /** Radiance for the eye: the full picture, bilinear. */

@@ -5,6 +5,25 @@ package yondershelf.render;
  * hash-based Owen scrambling", JCGT 9(4), 2020). A pixel's points depend on its seed alone, not on threads.
  */
 final class Sampler {
+    /** Sums of direction numbers for every value of each byte of an index. */
+    private static final int[] SECOND = new int[1024];
+
+    static {
+        int direction = 0x80000000;
+        int[] directions = new int[32];
+        for (int bit = 0; bit < 32; bit++) {
+            directions[bit] = direction;
+            direction ^= direction >>> 1;
+        }
+        for (int i = 0; i < SECOND.length; i++) {
+            for (int bit = 0; bit < 8; bit++) {
+                if ((i >>> bit & 1) != 0) {
+                    SECOND[i] ^= directions[(i >>> 8) * 8 + bit];
+                }
+            }
+        }
+    }
+
     private int seed;
     private int index;
     private int pair;
@@ -37,17 +56,12 @@ final class Sampler {
         return (bits >>> 8) * 0x1p-24f;
     }
 
-    /** The second Sobol dimension (primitive polynomial x + 1), most significant bit first. */
+    /** The second Sobol dimension (primitive polynomial x + 1), eight bits of the index at a time. */
     private static int sobolSecond(int index) {
-        int result = 0;
-        int direction = 0x80000000;
-        for (int i = index; i != 0; i >>>= 1) {
-            if ((i & 1) != 0) {
-                result ^= direction;
-            }
-            direction ^= direction >>> 1;
-        }
-        return result;
+        return SECOND[index & 0xff]
+                ^ SECOND[256 + (index >>> 8 & 0xff)]
+                ^ SECOND[512 + (index >>> 16 & 0xff)]
+                ^ SECOND[768 + (index >>> 24)];
     }
 
     private static int scramble(int x, int s) {

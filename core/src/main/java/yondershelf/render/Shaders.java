@@ -13,6 +13,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
+import yondershelf.work.Parallel;
 
 /** Loads materials' pictures and keeps the latest, up to a limit of memory. Safe for use from several threads. */
 public final class Shaders {
@@ -33,19 +34,24 @@ public final class Shaders {
     public Shader shader(Material material) {
         EnumMap<Role, Shader.Slot> slots = new EnumMap<>(Role.class);
         List<Problem> problems = new ArrayList<>();
-        for (Map.Entry<Role, TextureUse> map : material.maps().entrySet()) {
-            Role role = map.getKey();
-            if (role == Role.OCCLUSION || role == Role.HEIGHT) {
-                // real light needs no baked occlusion, and height is not displaced
-                continue;
-            }
+        // real light needs no baked occlusion, and height is not displaced
+        List<Map.Entry<Role, TextureUse>> wanted = material.maps().entrySet().stream()
+                .filter(m -> m.getKey() != Role.OCCLUSION && m.getKey() != Role.HEIGHT)
+                .toList();
+        Parallel.run(wanted.size(), Parallel.threads(), () -> false, i -> {
+            Role role = wanted.get(i).getKey();
+            TextureUse use = wanted.get(i).getValue();
             try {
-                TextureImage image = image(map.getValue().image(), role.isColour());
-                slots.put(role, Shader.Slot.of(image, map.getValue()));
+                TextureImage image = image(use.image(), role.isColour());
+                synchronized (slots) {
+                    slots.put(role, Shader.Slot.of(image, use));
+                }
             } catch (ProblemException e) {
-                problems.add(e.problem());
+                synchronized (slots) {
+                    problems.add(e.problem());
+                }
             }
-        }
+        });
         return new Shader(material, slots, problems);
     }
 
