@@ -4,27 +4,22 @@ import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.Slider;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
-import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -35,7 +30,6 @@ import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Glyphs;
-import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.app.table.TablePane;
@@ -44,7 +38,6 @@ import yondershelf.app.views.JobStrip;
 import yondershelf.app.views.KeysOverlay;
 import yondershelf.app.views.MendView;
 import yondershelf.app.views.PlacesView;
-import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.search.Query;
@@ -58,12 +51,8 @@ public final class ShelfWindow extends StackPane {
     private final JobStrip jobs;
     private final KeysOverlay keys;
     private final TextField search = new TextField();
-    private final Map<Kind, ToggleButton> kinds = new EnumMap<>(Kind.class);
-    private final ToggleButton everything = new ToggleButton();
     private final StackPane left = new StackPane();
     private final SplitPane split = new SplitPane();
-    private final Label dropSentence = new Label();
-    private final StackPane dropOverlay = new StackPane(dropSentence);
     private final Map<Workspace.View, ToggleButton> tabs = new EnumMap<>(Workspace.View.class);
     private boolean fog;
 
@@ -76,7 +65,7 @@ public final class ShelfWindow extends StackPane {
         IntakeView intake = new IntakeView(workspace, places);
         MendView mend = new MendView(workspace, grid.loader());
         grid.card().onPutOnTable(table::put);
-        VBox shelf = new VBox(kindBar(), grid);
+        VBox shelf = new VBox(new KindBar(workspace, grid), grid);
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");
         Label none = new Label();
@@ -95,15 +84,9 @@ public final class ShelfWindow extends StackPane {
         places.setMinWidth(176);
         BorderPane body = new BorderPane(split, topBar(), null, jobs, places);
         keys = new KeysOverlay(commands());
-        dropOverlay.getStyleClass().add("drop-overlay");
-        dropOverlay.setMouseTransparent(true);
-        dropOverlay.setVisible(false);
-        getChildren().addAll(body, dropOverlay, keys);
+        getChildren().addAll(body, new FileDrop(this, this::bring), keys);
         getStyleClass().add("window");
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
-        setOnDragOver(this::filesOver);
-        setOnDragExited(e -> dropOverlay.setVisible(false));
-        setOnDragDropped(this::filesDropped);
         showView();
     }
 
@@ -192,59 +175,6 @@ public final class ShelfWindow extends StackPane {
         button.setOnAction(e -> act.run());
         button.setMinWidth(Region.USE_PREF_SIZE);
         return button;
-    }
-
-    private HBox kindBar() {
-        HBox bar = new HBox(6);
-        bar.setAlignment(Pos.CENTER_LEFT);
-        bar.getStyleClass().add("kind-bar");
-        everything.getStyleClass().add("kind");
-        everything.setTooltip(new Tooltip("All kinds"));
-        everything.setOnAction(e -> kindsTo(Set.of()));
-        everything.setMinWidth(Region.USE_PREF_SIZE);
-        bar.getChildren().add(everything);
-        for (Kind kind : List.of(Kind.MODEL, Kind.MATERIAL, Kind.HDRI, Kind.TEXTURE)) {
-            ToggleButton button = new ToggleButton(kind.plural());
-            button.getStyleClass().add("kind");
-            button.setId("kind-" + kind.word());
-            button.setMinWidth(Region.USE_PREF_SIZE);
-            button.setTooltip(new Tooltip("Only " + kind.plural()));
-            button.setOnAction(e -> {
-                Set<Kind> now = workspace.query().get().kinds();
-                kindsTo(now.equals(Set.of(kind)) ? Set.of() : EnumSet.of(kind));
-            });
-            kinds.put(kind, button);
-            bar.getChildren().add(button);
-        }
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        Slider size = new Slider(96, 320, grid.tileSize());
-        size.setPrefWidth(84);
-        size.setMinWidth(60);
-        size.setTooltip(new Tooltip("Size of the previews"));
-        size.setAccessibleText("Size of the previews");
-        size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
-        bar.getChildren().addAll(gap, size);
-        workspace.hits().addListener(o -> fillKinds());
-        fillKinds();
-        return bar;
-    }
-
-    private void kindsTo(Set<Kind> wanted) {
-        workspace.query().set(workspace.query().get().withKinds(wanted));
-        fillKinds();
-    }
-
-    private void fillKinds() {
-        Map<Kind, Integer> counts = workspace.hits().get().kinds();
-        Set<Kind> chosen = workspace.query().get().kinds();
-        int all = counts.values().stream().mapToInt(i -> i).sum();
-        everything.setText("Everything " + Words.count(all));
-        everything.setSelected(chosen.isEmpty());
-        kinds.forEach((kind, button) -> {
-            button.setText(kind.plural() + " " + Words.count(counts.getOrDefault(kind, 0)));
-            button.setSelected(chosen.contains(kind));
-        });
     }
 
     private void showView() {
@@ -422,28 +352,6 @@ public final class ShelfWindow extends StackPane {
             }
         }
         return false;
-    }
-
-    private void filesOver(DragEvent e) {
-        if (!e.getDragboard().hasFiles()) {
-            return;
-        }
-        e.acceptTransferModes(TransferMode.COPY);
-        int n = e.getDragboard().getFiles().size();
-        dropSentence.setText("Let go to see what "
-                + (n == 1 ? e.getDragboard().getFiles().get(0).getName() : n + " files")
-                + " would bring; nothing is taken in yet");
-        dropOverlay.setVisible(true);
-        e.consume();
-    }
-
-    private void filesDropped(DragEvent e) {
-        dropOverlay.setVisible(false);
-        if (e.getDragboard().hasFiles()) {
-            bring(e.getDragboard().getFiles().stream().map(File::toPath).toList());
-            e.setDropCompleted(true);
-            e.consume();
-        }
     }
 
     /** Shows what files would bring. */

@@ -16,9 +16,13 @@ import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.TransferMode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -349,6 +353,94 @@ class WindowTest {
                 "taken out again",
                 () -> workspace.catalogue().find(Query.EVERYTHING).total() == assets);
         assertFalse(Files.exists(folder.resolve("demo/Station props/shingle_study")));
+    }
+
+    /** Files from another window, as a file manager gives them, by a real drag. */
+    @Test
+    void filesAreDroppedOnTheWindow() throws Exception {
+        open("home5");
+        Path pack = folder.resolve("demo/packs/harbour_details.zip");
+        Stage manager = onFx(() -> {
+            Label file = new Label("harbour_details.zip");
+            file.setMinSize(180, 60);
+            file.setOnDragDetected(e -> {
+                ClipboardContent content = new ClipboardContent();
+                content.putFiles(List.of(pack.toFile()));
+                file.startDragAndDrop(TransferMode.COPY).setContent(content);
+                e.consume();
+            });
+            Stage stage = new Stage();
+            stage.setScene(new Scene(file, 180, 60));
+            stage.setX(1100);
+            stage.setY(810);
+            stage.show();
+            stage.toFront();
+            return stage;
+        });
+        Thread.sleep(500);
+        Point2D from = middle(onFx(() -> manager.getScene().getRoot()));
+        robot.moveTo(from);
+        robot.press(MouseButton.PRIMARY);
+        robot.moveTo(from.add(-10, -8));
+        robot.moveTo(from.add(-40, -40));
+        robot.moveTo(new Point2D(500, 420));
+        robot.moveTo(new Point2D(496, 416));
+        await(
+                "the window says what will happen",
+                () -> window.lookup(".drop-overlay").isVisible());
+        robot.release(MouseButton.PRIMARY);
+        await(
+                "the plan is shown",
+                () -> workspace.view().get() == Workspace.View.INTAKE
+                        && window.lookup("#take-in") instanceof javafx.scene.control.Button b
+                        && b.getText().equals("Take in 4"));
+        onFx(() -> {
+            manager.hide();
+            return true;
+        });
+    }
+
+    @Test
+    void tagsNarrowAndTheTableIsLookedAroundIn() throws Exception {
+        open("home6");
+        Node tag = onFx(() -> window.lookup("#tag-brass"));
+        assertNotNull(tag);
+        robot.clickOn(middle(tag));
+        await(
+                "only brass",
+                () -> workspace.hits().get().entries().stream()
+                        .allMatch(e -> e.tags().contains("brass")));
+        robot.clickOn(middle(onFx(() -> window.lookup("#tag-brass"))));
+        await("everything again", () -> workspace.query().get().tags().isEmpty());
+
+        carry("Mooring buoy", 0.5, 0.7);
+        await("the buoy stands", () -> standing() == 1);
+        Node picture = onFx(() -> window.lookup("#table-picture"));
+        Point2D at = middle(picture);
+        var before = onFx(() -> window.table().picture().camera());
+        robot.moveTo(at.add(150, -220));
+        robot.press(MouseButton.PRIMARY).moveTo(at.add(60, -180)).release(MouseButton.PRIMARY);
+        var orbited = onFx(() -> window.table().picture().camera());
+        assertEquals(before.distance(), orbited.distance(), 1e-9);
+        assertTrue(Math.abs(before.eyeX() - orbited.eyeX()) > 0.05, "orbit");
+        robot.scroll(5, javafx.geometry.VerticalDirection.UP);
+        var zoomed = onFx(() -> window.table().picture().camera());
+        assertTrue(Math.abs(zoomed.distance() - orbited.distance()) > 0.01, "zoom");
+        robot.press(KeyCode.SHIFT)
+                .press(MouseButton.PRIMARY)
+                .moveTo(at)
+                .release(MouseButton.PRIMARY)
+                .release(KeyCode.SHIFT);
+        var panned = onFx(() -> window.table().picture().camera());
+        assertTrue(Math.abs(panned.targetX() - zoomed.targetX()) > 0.01, "pan");
+        robot.type(KeyCode.F);
+        var framed = onFx(() -> window.table().picture().camera());
+        double[] seen = framed.project(
+                workspace.table().scene().placements().get(0).toWorld().tx(),
+                0.8,
+                workspace.table().scene().placements().get(0).toWorld().tz(),
+                0.75);
+        assertTrue(seen[0] > 0.2 && seen[0] < 0.8 && seen[1] > 0.2 && seen[1] < 0.8, "framed");
     }
 
     @Test

@@ -34,9 +34,6 @@ public final class Home {
             String data = System.getenv("LOCALAPPDATA");
             return Path.of(data == null ? user : data, "YonderShelf");
         }
-        if (os.contains("mac")) {
-            return Path.of(user, "Library", "Application Support", "YonderShelf");
-        }
         String data = System.getenv("XDG_DATA_HOME");
         return (data == null || data.isBlank() ? Path.of(user, ".local", "share") : Path.of(data))
                 .resolve("yonder-shelf");

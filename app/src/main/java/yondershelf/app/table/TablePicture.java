@@ -2,7 +2,6 @@ package yondershelf.app.table;
 
 import java.nio.IntBuffer;
 import java.util.List;
-import java.util.Map;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.ContextMenu;
@@ -24,16 +23,11 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Bounds;
-import yondershelf.content.Environment;
 import yondershelf.content.Kind;
-import yondershelf.content.Material;
-import yondershelf.content.Model;
 import yondershelf.content.Transform;
 import yondershelf.library.Asset;
 import yondershelf.render.Camera;
 import yondershelf.table.BuiltScene;
-import yondershelf.table.Light;
-import yondershelf.table.PartRef;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
 import yondershelf.table.Scene;
@@ -44,6 +38,7 @@ public final class TablePicture extends Pane {
     private final Renderer renderer;
     private final ImageView image = new ImageView();
     private final Outline outline = new Outline();
+    private final Carrying carrying;
     private final Label sentence = new Label();
     private final Label empty = new Label("Drag a model here from the shelf, or press Enter twice on it");
     private final StackPane emptyPane = new StackPane(empty);
@@ -64,6 +59,7 @@ public final class TablePicture extends Pane {
 
     TablePicture(Workspace workspace) {
         this.workspace = workspace;
+        this.carrying = new Carrying(workspace, outline);
         this.shown = workspace.table().scene();
         this.renderer = new Renderer(workspace.builder(), frame -> Platform.runLater(() -> show(frame)));
         getStyleClass().add("table-picture");
@@ -231,12 +227,8 @@ public final class TablePicture extends Pane {
                 going.turn);
         if (rest != null) {
             showInstead(workspace.table().scene().change(going.placement, p -> p.at(rest.toWorld())));
-            say(e.getX(), e.getY(), rests(rest));
+            say(e.getX(), e.getY(), Carrying.rests(rest));
         }
-    }
-
-    private static String rests(Placing.Rest rest) {
-        return rest.on().isEmpty() ? "stands on the ground" : "rests on " + rest.on();
     }
 
     private void released(MouseEvent e) {
@@ -354,96 +346,15 @@ public final class TablePicture extends Pane {
         }
         e.acceptTransferModes(TransferMode.COPY);
         e.consume();
-        Preview preview = preview(asset, e.getX(), e.getY());
-        say(e.getX(), e.getY(), preview.sentence);
-        if (preview.scene != null) {
-            showInstead(preview.scene);
+        Carrying.Preview preview = preview(asset, e.getX(), e.getY());
+        say(e.getX(), e.getY(), preview.sentence());
+        if (preview.scene() != null) {
+            showInstead(preview.scene());
         }
     }
 
-    /** What letting go here would do: one sentence, the scene it makes, and what the act is called. */
-    private record Preview(String sentence, @Nullable Scene scene, String act) {}
-
-    private @Nullable BuiltScene carryBase;
-
-    private BuiltScene carryBase() {
-        BuiltScene base = carryBase;
-        if (base == null || base.scene() != workspace.table().scene()) {
-            base = workspace.builder().build(workspace.table().scene());
-            carryBase = base;
-        }
-        return base;
-    }
-
-    private Preview preview(Asset asset, double x, double y) {
-        Scene scene = workspace.table().scene();
-        return switch (asset.kind()) {
-            case MODEL -> {
-                Model model = workspace.model(asset).getNow(null);
-                yield model == null
-                        ? waiting(asset, workspace.model(asset).isCompletedExceptionally())
-                        : carryModel(asset, model, scene, x, y);
-            }
-            case MATERIAL -> {
-                Material material = workspace.material(asset).getNow(null);
-                yield material == null ? waiting(asset, false) : carryMaterial(material, scene, x, y);
-            }
-            case HDRI -> {
-                Environment light = workspace.environment(asset).getNow(null);
-                yield light == null
-                        ? waiting(asset, workspace.environment(asset).isCompletedExceptionally())
-                        : carryLight(asset, light, scene);
-            }
-            default -> new Preview("a " + asset.kind().word() + " has no place on the table by itself", null, "");
-        };
-    }
-
-    private static Preview waiting(Asset asset, boolean failed) {
-        return new Preview(failed ? asset.name() + " cannot be read" : "reading " + asset.name(), null, "");
-    }
-
-    private Preview carryModel(Asset asset, Model model, Scene scene, double x, double y) {
-        Placing.Rest rest =
-                Placing.under(carryBase(), view.camera(), x / getWidth(), y / getHeight(), aspect(), model.bounds(), 0);
-        if (rest == null) {
-            return new Preview("nothing to stand on here", scene, "");
-        }
-        boolean again = scene.placements().stream().anyMatch(p -> p.model() == model);
-        String label = workspace.catalogue().labels(asset).name();
-        String title = scene.freshName(label.isEmpty() ? asset.name() : label);
-        Placement placement = new Placement(scene.freshId(), title, asset.id(), model, rest.toWorld(), Map.of());
-        return new Preview(
-                rests(rest) + (again ? ", shared geometry" : ""),
-                scene.with(placement),
-                "put " + title + " on the table");
-    }
-
-    private Preview carryMaterial(Material material, Scene scene, double x, double y) {
-        BuiltScene base = carryBase();
-        BuiltScene.Pick pick = base.pick(view.camera(), x / getWidth(), y / getHeight(), aspect());
-        Placement hit = pick == null ? null : pick.placement();
-        PartRef part = pick == null ? null : pick.part();
-        if (hit == null || part == null) {
-            outline.clear();
-            return new Preview("carry it over the part that should wear it", scene, "");
-        }
-        outline.show(base, view.camera(), hit.id(), part, true);
-        int mesh = hit.model().placed().get(part.placed()).mesh();
-        int parts = hit.model().meshes().get(mesh).parts().size();
-        String which = parts == 1 ? hit.name() : "this one of " + parts + " parts of " + hit.name();
-        return new Preview(
-                which + " will wear " + material.name(),
-                scene.change(hit.id(), p -> p.dress(part, material)),
-                "dress " + hit.name() + " in " + material.name());
-    }
-
-    private static Preview carryLight(Asset asset, Environment environment, Scene scene) {
-        Light before = scene.light();
-        Light light = new Light(asset.id(), asset.path(), environment, 0, before.exposure());
-        return new Preview(
-                "lights everything, in place of " + before.environment().name(),
-                scene.lit(light),
-                "light with " + environment.name());
+    private Carrying.Preview preview(Asset asset, double x, double y) {
+        return carrying.preview(asset, view.camera(), x / getWidth(), y / getHeight(), aspect());
     }
 
     private void dropped(DragEvent e) {
@@ -468,10 +379,11 @@ public final class TablePicture extends Pane {
             default -> java.util.concurrent.CompletableFuture.completedFuture(asset);
         };
         ready.thenRun(() -> Platform.runLater(() -> {
-            Preview preview = preview(asset, x, y);
+            Carrying.Preview preview = preview(asset, x, y);
             outline.clear();
-            if (preview.scene != null && !preview.act.isEmpty()) {
-                workspace.table().act(preview.act, preview.scene);
+            Scene after = preview.scene();
+            if (after != null && !preview.act().isEmpty()) {
+                workspace.table().act(preview.act(), after);
                 if (asset.kind() == Kind.MODEL) {
                     Scene scene = workspace.table().scene();
                     choose(scene.placements().get(scene.placements().size() - 1).id());

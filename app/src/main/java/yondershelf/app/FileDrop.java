@@ -1,0 +1,50 @@
+package yondershelf.app;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.scene.control.Label;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+
+/** Takes files dropped anywhere on the window; says over everything what letting go will do. */
+final class FileDrop extends StackPane {
+    private final Label sentence = new Label();
+    private final Consumer<List<Path>> bring;
+
+    /** @param over what the files may be dropped on */
+    FileDrop(Region over, Consumer<List<Path>> bring) {
+        this.bring = bring;
+        getStyleClass().add("drop-overlay");
+        setMouseTransparent(true);
+        setVisible(false);
+        getChildren().add(sentence);
+        over.setOnDragOver(this::carriedOver);
+        over.setOnDragExited(e -> setVisible(false));
+        over.setOnDragDropped(this::dropped);
+    }
+
+    private void carriedOver(DragEvent e) {
+        if (!e.getDragboard().hasFiles()) {
+            return;
+        }
+        e.acceptTransferModes(TransferMode.COPY);
+        List<File> files = e.getDragboard().getFiles();
+        String what = files.size() == 1 ? files.get(0).getName() : files.size() + " files";
+        sentence.setText("Let go to see what " + what + " would bring; nothing is taken in yet");
+        setVisible(true);
+        e.consume();
+    }
+
+    private void dropped(DragEvent e) {
+        setVisible(false);
+        if (e.getDragboard().hasFiles()) {
+            bring.accept(e.getDragboard().getFiles().stream().map(File::toPath).toList());
+            e.setDropCompleted(true);
+            e.consume();
+        }
+    }
+}

@@ -1,0 +1,78 @@
+package yondershelf.app;
+
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javafx.geometry.Pos;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.app.shelf.ShelfGrid;
+import yondershelf.content.Kind;
+
+/** Above the shelf: kinds with their counts, and the size of the previews. */
+final class KindBar extends HBox {
+    private final Workspace workspace;
+    private final ToggleButton everything = new ToggleButton();
+    private final Map<Kind, ToggleButton> kinds = new EnumMap<>(Kind.class);
+
+    KindBar(Workspace workspace, ShelfGrid grid) {
+        super(6);
+        this.workspace = workspace;
+        setAlignment(Pos.CENTER_LEFT);
+        getStyleClass().add("kind-bar");
+        getChildren().add(kind(everything, "All kinds", () -> choose(Set.of())));
+        for (Kind kind : List.of(Kind.MODEL, Kind.MATERIAL, Kind.HDRI, Kind.TEXTURE)) {
+            ToggleButton button = new ToggleButton(kind.plural());
+            button.setId("kind-" + kind.word());
+            kinds.put(kind, button);
+            getChildren().add(kind(button, "Only " + kind.plural(), () -> {
+                boolean alone = workspace.query().get().kinds().equals(Set.of(kind));
+                choose(alone ? Set.of() : EnumSet.of(kind));
+            }));
+        }
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        Slider size = new Slider(96, 320, grid.tileSize());
+        size.setPrefWidth(84);
+        size.setMinWidth(60);
+        size.setTooltip(new Tooltip("Size of the previews"));
+        size.setAccessibleText("Size of the previews");
+        size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
+        getChildren().addAll(gap, size);
+        workspace.hits().addListener(o -> fill());
+        fill();
+    }
+
+    private static ToggleButton kind(ToggleButton button, String hint, Runnable act) {
+        button.getStyleClass().add("kind");
+        button.setTooltip(new Tooltip(hint));
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(e -> act.run());
+        return button;
+    }
+
+    private void choose(Set<Kind> wanted) {
+        workspace.query().set(workspace.query().get().withKinds(wanted));
+        fill();
+    }
+
+    private void fill() {
+        Map<Kind, Integer> counts = workspace.hits().get().kinds();
+        Set<Kind> chosen = workspace.query().get().kinds();
+        int all = counts.values().stream().mapToInt(i -> i).sum();
+        everything.setText("Everything " + Words.count(all));
+        everything.setSelected(chosen.isEmpty());
+        kinds.forEach((kind, button) -> {
+            button.setText(kind.plural() + " " + Words.count(counts.getOrDefault(kind, 0)));
+            button.setSelected(chosen.contains(kind));
+        });
+    }
+}

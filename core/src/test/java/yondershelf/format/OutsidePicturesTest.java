@@ -1,0 +1,87 @@
+package yondershelf.format;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
+
+/** Pictures written by Debian's oiiotool in the formats that packs come in are read with the right values. */
+class OutsidePicturesTest {
+    @TempDir
+    Path folder;
+
+    private Path source() throws Exception {
+        byte[] p = new byte[40 * 30 * 3];
+        for (int i = 0; i < 40 * 30; i++) {
+            p[i * 3] = (byte) (i % 40 * 6);
+            p[i * 3 + 1] = (byte) (i / 40 * 8);
+            p[i * 3 + 2] = 60;
+        }
+        return Files.write(folder.resolve("source.png"), Formats.png(Picture.ofBytes(40, 30, 3, p)));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"tga, 0.002", "tif, 0.002", "bmp, 0.002", "webp, 0.05", "jpg, 0.05", "png, 0.002"})
+    void valuesAgree(String ending, double tolerance) throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        Path file = folder.resolve("written." + ending);
+        String out = Oracles.run(List.of("oiiotool", source().toString(), "-o", file.toString()));
+        assertTrue(Files.exists(file) && Files.size(file) > 0, out);
+        Picture read = new Formats().readPicture(ImageSource.at(file));
+        assertEquals(40, read.width());
+        assertEquals(30, read.height());
+        double worst = 0;
+        for (int y = 0; y < 30; y++) {
+            for (int x = 0; x < 40; x++) {
+                worst = Math.max(worst, Math.abs(read.value(x, y, 0) - x * 6 / 255.0));
+                worst = Math.max(worst, Math.abs(read.value(x, y, 1) - y * 8 / 255.0));
+            }
+        }
+        assertTrue(worst <= tolerance, ending + " differs by " + worst);
+    }
+
+    @Test
+    void sixteenBitTiffAndFloatTiff() throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        for (String depth : new String[] {"uint16", "float"}) {
+            Path file = folder.resolve(depth + ".tif");
+            Oracles.run(List.of("oiiotool", source().toString(), "-d", depth, "-o", file.toString()));
+            Picture read = new Formats().readPicture(ImageSource.at(file));
+            assertTrue(read.isFloat(), depth);
+            assertEquals(20 * 6 / 255.0, read.value(20, 5, 0), 0.002, depth);
+        }
+    }
+
+    /** Any damage to a picture ends in a sentence or in a picture, never in another exception. */
+    @ParameterizedTest
+    @CsvSource({"tga", "tif", "bmp", "webp", "jpg", "png", "hdr", "exr"})
+    void damagedPicturesEndInASentence(String ending) throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        Path file = folder.resolve("whole." + ending);
+        Oracles.run(List.of("oiiotool", source().toString(), "-o", file.toString()));
+        byte[] whole = Files.readAllBytes(file);
+        java.util.SplittableRandom random = new java.util.SplittableRandom(ending.hashCode());
+        Path bad = folder.resolve("bad." + ending);
+        for (int i = 0; i < 60; i++) {
+            byte[] damaged = i % 3 == 0 ? java.util.Arrays.copyOf(whole, random.nextInt(whole.length)) : whole.clone();
+            for (int k = 0; k < 4 && damaged.length > 0 && !ending.equals("exr"); k++) {
+                damaged[random.nextInt(Math.min(damaged.length, 200))] = (byte) random.nextInt(256);
+            }
+            Files.write(bad, damaged);
+            try {
+                new Formats().readPicture(ImageSource.at(bad));
+            } catch (ProblemException e) {
+                assertTrue(e.problem().file().contains("bad."), e.problem().toString());
+            }
+        }
+    }
+}
