@@ -146,6 +146,10 @@ public final class Library {
                     .raise(e);
         }
         Sorted sorted = Sorter.sort(root, files, reader);
+        if (!Files.isDirectory(root)) {
+            // what is known of it stays: a drive that was pulled out is not an empty library
+            throw new Problem(root.toString(), "the folder is not there any more", "Is its drive connected").raise();
+        }
         List<Asset> found = new ArrayList<>();
         for (SortedItem item : sorted.items()) {
             found.add(asset(item));

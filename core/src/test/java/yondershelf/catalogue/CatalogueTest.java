@@ -12,7 +12,6 @@ import static org.mockito.Mockito.verify;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -112,24 +111,6 @@ class CatalogueTest {
         Catalogue second = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         assertEquals(1, second.libraries().size());
         assertTrue(second.openingProblems().get(0).sentence().contains("away"));
-    }
-
-    /** Permissions do not bind the superuser, so the check is left out for it. */
-    @Test
-    void aReadOnlyLibraryKeepsItsPreviewsOnTheMachine() throws Exception {
-        Path root = library();
-        Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
-        Library props = catalogue.add(root, "");
-        Asset asset = catalogue.scan(props, Work.SILENT).get(0);
-        Files.setPosixFilePermissions(props.own(), PosixFilePermissions.fromString("r-xr-xr-x"));
-        try {
-            org.junit.jupiter.api.Assumptions.assumeFalse(Files.isWritable(props.own()), "run by the superuser");
-            catalogue.takePreview(asset, 32, Booth.FINAL_SAMPLES, () -> false);
-            assertNotNull(catalogue.keptPreview(asset, 32));
-            assertFalse(Files.exists(props.own().resolve("previews")));
-        } finally {
-            Files.setPosixFilePermissions(props.own(), PosixFilePermissions.fromString("rwxr-xr-x"));
-        }
     }
 
     @Test

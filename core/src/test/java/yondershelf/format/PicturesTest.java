@@ -51,6 +51,28 @@ class PicturesTest {
         }
     }
 
+    /** A flat RGB document written by hand after the published file format: header, three empty sections, raw planes. */
+    @Test
+    void layeredDocumentsShowTheirWhole() throws Exception {
+        java.nio.ByteBuffer psd = java.nio.ByteBuffer.allocate(26 + 12 + 2 + 2 * 3 * 3);
+        psd.put("8BPS".getBytes(java.nio.charset.StandardCharsets.US_ASCII))
+                .putShort((short) 1)
+                .put(new byte[6]);
+        psd.putShort((short) 3).putInt(2).putInt(3).putShort((short) 8).putShort((short) 3);
+        psd.putInt(0).putInt(0).putInt(0).putShort((short) 0);
+        for (int plane = 0; plane < 3; plane++) {
+            for (int i = 0; i < 6; i++) {
+                psd.put((byte) (plane * 80 + i * 10));
+            }
+        }
+        Path file = Files.write(folder.resolve("flat.psd"), psd.array());
+        Picture read = new Formats().readPicture(ImageSource.at(file));
+        assertEquals(3, read.width());
+        assertEquals(2, read.height());
+        assertEquals(50 / 255f, read.value(2, 1, 0), 1e-6);
+        assertEquals(210 / 255f, read.value(2, 1, 2), 1e-6);
+    }
+
     @Test
     void sixteenBitsAreKept() throws Exception {
         BufferedImage image = new BufferedImage(4, 4, BufferedImage.TYPE_USHORT_GRAY);

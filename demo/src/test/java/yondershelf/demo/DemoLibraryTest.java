@@ -1,6 +1,7 @@
 package yondershelf.demo;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
@@ -15,6 +16,7 @@ import org.junit.jupiter.api.io.TempDir;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
 import yondershelf.content.Kind;
+import yondershelf.content.Picture;
 import yondershelf.facts.Facts;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Asset;
@@ -40,6 +42,23 @@ class DemoLibraryTest {
             }
         }
         return out;
+    }
+
+    /** Mean difference of red and blue over what stands in an asset's preview: next to nothing while its wood is lost. */
+    private static double colourfulness(Catalogue catalogue, String path) throws Exception {
+        Library library = catalogue.library("Station props").orElseThrow();
+        Asset asset = catalogue.asset(library.assetId(path)).orElseThrow();
+        Picture picture = catalogue.takePreview(asset, 48, 4, () -> false);
+        assertNotNull(picture);
+        double sum = 0;
+        int seen = 0;
+        for (int i = 0; i < 48 * 48; i++) {
+            if (picture.value(i % 48, i / 48, 3) > 0.9) {
+                sum += Math.abs(picture.value(i % 48, i / 48, 0) - picture.value(i % 48, i / 48, 2));
+                seen++;
+            }
+        }
+        return sum / seen;
     }
 
     @Test
@@ -97,8 +116,11 @@ class DemoLibraryTest {
                                     && f.path().equals("workshop/plank_crate.gltf")
                                     && f.remedy() != null),
                     "the tidied textures are found again");
+            double grey = colourfulness(catalogue, "workshop/plank_crate.gltf");
             String run = Mend.apply(props, findings);
             catalogue.scan(props, Work.SILENT);
+            double wooden = colourfulness(catalogue, "workshop/plank_crate.gltf");
+            assertTrue(wooden > grey + 0.05, "the preview turns right: " + grey + " before, " + wooden + " after");
             assertEquals(2, Mend.check(props, reader, Work.SILENT).size(), "only the unreadable files are left");
             FileActs.undo(props, run);
             assertEquals(hashes(again), hashes(root), "undo brings the old bytes back");
