@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.BooleanSupplier;
-import net.openhft.hashing.LongTupleHashFunction;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Environment;
 import yondershelf.content.ImageSource;
@@ -27,8 +26,8 @@ import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
 import yondershelf.library.Asset;
+import yondershelf.library.ContentHash;
 import yondershelf.library.Edit;
-import yondershelf.library.FileActs;
 import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.render.Booth;
@@ -66,6 +65,7 @@ public final class Catalogue {
     /** Opens every library the machine had open; those that cannot be are told in {@link #openingProblems()}. */
     public static Catalogue open(Home home, ContentReader reader) {
         Catalogue catalogue = new Catalogue(home, reader);
+        catalogue.openingProblems.addAll(home.problems());
         for (Path path : home.libraries()) {
             try {
                 catalogue.libraries.add(Library.open(path, "", home.machine()));
@@ -201,8 +201,11 @@ public final class Catalogue {
 
     /** Saves edits of one asset's labels; they are on the disk and findable when this returns. */
     public void edit(Asset asset, List<Edit> edits) throws ProblemException {
-        owner(asset).edit(edits);
-        reindex();
+        Library library = owner(asset);
+        library.edit(edits);
+        synchronized (this) {
+            index = index.with(entry(library, asset));
+        }
     }
 
     private FactsCache cache(Library library) {
@@ -225,9 +228,12 @@ public final class Catalogue {
         if (found != null) {
             return found;
         }
-        FactsCache.Known fresh =
-                new FactsCache.Known(asset.key(), contentHash(library, asset), measure(library, asset));
-        cache(library).put(asset, fresh);
+        String content = contentHash(library, asset);
+        FactsCache.Known fresh = new FactsCache.Known(asset.key(), content, measure(library, asset));
+        if (content != null) {
+            // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key
+            cache(library).put(asset, fresh);
+        }
         return fresh;
     }
 
@@ -258,17 +264,17 @@ public final class Catalogue {
         return maps;
     }
 
-    private static String contentHash(Library library, Asset asset) {
+    /** Over the bytes of all its files; null when one of them cannot be read now. */
+    private static @Nullable String contentHash(Library library, Asset asset) {
         StringBuilder all = new StringBuilder();
         for (SortedItem.SortedFile file : asset.files()) {
             try {
-                all.append(FileActs.hash(library.resolve(file.path())));
+                all.append(ContentHash.of(library.resolve(file.path())));
             } catch (IOException e) {
-                all.append("gone ").append(file.path());
+                return null;
             }
         }
-        return Long.toHexString(LongTupleHashFunction.xx128().hashChars(all)[0])
-                + Long.toHexString(LongTupleHashFunction.xx128().hashChars(all)[1]);
+        return ContentHash.ofText(all.toString());
     }
 
     /** Writes newly measured facts to the cache. */
@@ -303,11 +309,13 @@ public final class Catalogue {
     /** The kept final preview, if there is one. */
     public @Nullable Picture keptPreview(Asset asset, int size) throws ProblemException {
         Library library = owner(asset);
-        return new PreviewStore(library, home.cache()).load(previewKey(library, asset, size));
+        String key = previewKey(known(library, asset), size);
+        return key == null ? null : new PreviewStore(library, home.cache()).load(key);
     }
 
-    private String previewKey(Library library, Asset asset, int size) {
-        return known(library, asset).content() + "-" + Booth.VERSION + "-" + size;
+    /** Null for an asset whose content is not known: its picture may belong to other bytes tomorrow. */
+    private static @Nullable String previewKey(FactsCache.Known known, int size) {
+        return known.content() == null ? null : known.content() + "-" + Booth.VERSION + "-" + size;
     }
 
     /**
@@ -330,8 +338,9 @@ public final class Catalogue {
             case TEXTURE -> booth.preview(reader.readPicture(ImageSource.at(library.resolve(asset.path()))), size);
             case RECIPE -> null;
         };
-        if (picture != null && samples >= Booth.FINAL_SAMPLES) {
-            new PreviewStore(library, home.cache()).save(previewKey(library, asset, size), picture);
+        String key = previewKey(known, size);
+        if (picture != null && samples >= Booth.FINAL_SAMPLES && key != null) {
+            new PreviewStore(library, home.cache()).save(key, picture);
         }
         return picture;
     }

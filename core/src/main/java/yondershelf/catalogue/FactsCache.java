@@ -16,10 +16,10 @@ import yondershelf.library.Asset;
 /** Facts already measured, by asset and by the state of its files. A cache: losing it costs time only. */
 final class FactsCache {
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final int FORMAT = 1;
+    private static final int FORMAT = 2;
 
-    /** @param content hash over the asset's files */
-    record Known(String key, String content, Facts facts) {}
+    /** @param content hash over the asset's files; null when they could not all be read, which is never kept */
+    record Known(String key, @Nullable String content, Facts facts) {}
 
     private record Stored(int format, Map<String, Known> assets) {}
 

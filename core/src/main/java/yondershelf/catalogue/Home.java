@@ -1,5 +1,6 @@
 package yondershelf.catalogue;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -20,10 +21,12 @@ public final class Home {
 
     private final Path folder;
     private final ObjectNode state;
+    private final List<Problem> problems;
 
-    private Home(Path folder, ObjectNode state) {
+    private Home(Path folder, ObjectNode state, List<Problem> problems) {
         this.folder = folder;
         this.state = state;
+        this.problems = List.copyOf(problems);
     }
 
     /** The usual place: the system's folder for a user's application data. */
@@ -44,11 +47,9 @@ public final class Home {
         try {
             Files.createDirectories(folder);
             Path file = folder.resolve("home.json");
-            ObjectNode state = JSON.createObjectNode();
-            if (Files.exists(file) && JSON.readTree(Files.readAllBytes(file)) instanceof ObjectNode read) {
-                state = read;
-            }
-            Home home = new Home(folder, state);
+            List<Problem> problems = new ArrayList<>();
+            ObjectNode state = Files.exists(file) ? read(file, problems) : JSON.createObjectNode();
+            Home home = new Home(folder, state, problems);
             if (!state.has("machine")) {
                 state.put("machine", UUID.randomUUID().toString());
                 home.save();
@@ -58,6 +59,27 @@ public final class Home {
             throw Problem.of(folder, "the program's own folder cannot be used (" + e.getMessage() + ")")
                     .raise(e);
         }
+    }
+
+    /** A damaged state is set aside, not fatal: libraries keep everything that matters themselves. */
+    private static ObjectNode read(Path file, List<Problem> problems) throws IOException {
+        JsonNode read;
+        try {
+            read = JSON.readTree(Files.readAllBytes(file));
+        } catch (JsonProcessingException cutShort) {
+            read = JSON.nullNode();
+        }
+        if (read instanceof ObjectNode whole) {
+            return whole;
+        }
+        problems.add(Problem.of(file, "it was damaged and is set aside; libraries must be opened again"));
+        Files.move(file, file.resolveSibling("home.damaged.json"), StandardCopyOption.REPLACE_EXISTING);
+        return JSON.createObjectNode();
+    }
+
+    /** What was wrong with the state when it was opened. */
+    List<Problem> problems() {
+        return problems;
     }
 
     public Path folder() {

@@ -58,7 +58,11 @@ final class PreviewStore {
     private static void write(Path file, byte[] bytes) throws IOException {
         Files.createDirectories(file.getParent());
         Path fresh = Files.createTempFile(file.getParent(), "new", ".part");
-        Files.write(fresh, bytes);
-        Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        try {
+            Files.write(fresh, bytes);
+            Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } finally {
+            Files.deleteIfExists(fresh);
+        }
     }
 }

@@ -49,79 +49,44 @@ public record Material(
     }
 
     public Material withName(String other) {
-        return new Material(
-                other,
-                red,
-                green,
-                blue,
-                opacity,
-                metallic,
-                roughness,
-                emissiveRed,
-                emissiveGreen,
-                emissiveBlue,
-                normalScale,
-                alphaCutoff,
-                alphaFromBaseColor,
-                doubleSided,
-                maps);
+        return with(other, opacity, emissiveRed, emissiveGreen, emissiveBlue, maps);
     }
 
     public Material withMaps(Map<Role, TextureUse> other) {
-        return new Material(
-                name,
-                red,
-                green,
-                blue,
-                opacity,
-                metallic,
-                roughness,
-                emissiveRed,
-                emissiveGreen,
-                emissiveBlue,
-                normalScale,
-                alphaCutoff,
-                alphaFromBaseColor,
-                doubleSided,
-                other);
+        return with(name, opacity, emissiveRed, emissiveGreen, emissiveBlue, other);
     }
 
     public Material withEmission(double r, double g, double b) {
-        return new Material(
-                name,
-                red,
-                green,
-                blue,
-                opacity,
-                metallic,
-                roughness,
-                r,
-                g,
-                b,
-                normalScale,
-                alphaCutoff,
-                alphaFromBaseColor,
-                doubleSided,
-                maps);
+        return with(name, opacity, r, g, b, maps);
     }
 
     public Material withOpacity(double other) {
+        return with(name, other, emissiveRed, emissiveGreen, emissiveBlue, maps);
+    }
+
+    private Material with(
+            String itsName,
+            double itsOpacity,
+            double glowRed,
+            double glowGreen,
+            double glowBlue,
+            Map<Role, TextureUse> itsMaps) {
         return new Material(
-                name,
+                itsName,
                 red,
                 green,
                 blue,
-                other,
+                itsOpacity,
                 metallic,
                 roughness,
-                emissiveRed,
-                emissiveGreen,
-                emissiveBlue,
+                glowRed,
+                glowGreen,
+                glowBlue,
                 normalScale,
                 alphaCutoff,
                 alphaFromBaseColor,
                 doubleSided,
-                maps);
+                itsMaps);
     }
 
     /** The same material with each picture replaced by what the function gives for it. */

@@ -1,6 +1,8 @@
 package yondershelf.content;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 
 /** A model as read from a file: a tree of nodes that place meshes, and the materials they use. */
@@ -22,31 +24,36 @@ public record Model(String name, List<Mesh> meshes, List<Node> nodes, List<Integ
                 name, List.of(mesh), List.of(new Node(name, Transform.IDENTITY, 0, List.of())), List.of(0), materials);
     }
 
-    /** Every placed mesh, parents' transforms applied, in tree order. A node that is its own ancestor is taken once. */
+    /**
+     * Every placed mesh, parents' transforms applied, in tree order. Nodes are to form strict trees (glTF 2.0, 3.5.2); of a file
+     * that breaks this, each node is taken once.
+     */
     public List<Placed> placed() {
         List<Placed> out = new ArrayList<>();
-        boolean[] onPath = new boolean[nodes.size()];
-        for (int root : roots) {
-            collect(root, Transform.IDENTITY, onPath, out);
+        boolean[] seen = new boolean[nodes.size()];
+        Deque<Step> ahead = new ArrayDeque<>();
+        for (int root : roots.reversed()) {
+            ahead.push(new Step(root, Transform.IDENTITY));
+        }
+        while (!ahead.isEmpty()) {
+            Step step = ahead.pop();
+            if (step.node < 0 || step.node >= nodes.size() || seen[step.node]) {
+                continue;
+            }
+            seen[step.node] = true;
+            Node node = nodes.get(step.node);
+            Transform here = step.parent.after(node.local());
+            if (node.mesh() >= 0 && node.mesh() < meshes.size()) {
+                out.add(new Placed(node.name(), node.mesh(), here));
+            }
+            for (int child : node.children().reversed()) {
+                ahead.push(new Step(child, here));
+            }
         }
         return out;
     }
 
-    private void collect(int index, Transform parent, boolean[] onPath, List<Placed> out) {
-        if (index < 0 || index >= nodes.size() || onPath[index]) {
-            return;
-        }
-        onPath[index] = true;
-        Node node = nodes.get(index);
-        Transform here = parent.after(node.local());
-        if (node.mesh() >= 0 && node.mesh() < meshes.size()) {
-            out.add(new Placed(node.name(), node.mesh(), here));
-        }
-        for (int child : node.children()) {
-            collect(child, here, onPath, out);
-        }
-        onPath[index] = false;
-    }
+    private record Step(int node, Transform parent) {}
 
     /** The box around all vertices as placed (exact, not the box of boxes). */
     public Bounds bounds() {

@@ -86,6 +86,14 @@ public record Transform(
                 zx * f.tx + zy * f.ty + zz * f.tz + tz);
     }
 
+    /** The same place, turned by radians about the upright axis (+Y) through it. */
+    public Transform turnedInPlace(double angle) {
+        return translation(tx, ty, tz)
+                .after(rotation(0, 1, 0, angle))
+                .after(translation(-tx, -ty, -tz))
+                .after(this);
+    }
+
     /** Determinant of the linear part; negative when the map mirrors. */
     public double determinant() {
         return xx * (yy * zz - yz * zy) - xy * (yx * zz - yz * zx) + xz * (yx * zy - yy * zx);

@@ -27,9 +27,18 @@ public interface ContentReader {
     Picture readPicture(ImageSource source) throws ProblemException;
 
     /**
-     * The size of a picture from its header alone.
+     * The size of a picture from its header; a PNG or JPEG that is cut short is a problem too. Nothing is decoded.
      *
      * @throws ProblemException when it cannot be read, with the cause in plain words
      */
     PictureSize measure(ImageSource source) throws ProblemException;
+
+    /**
+     * Looks whether a picture is whole, at no more than the cost of reading its file where its format allows that.
+     *
+     * @throws ProblemException when it cannot be read, with the cause in plain words
+     */
+    default void verify(ImageSource source) throws ProblemException {
+        readPicture(source);
+    }
 }

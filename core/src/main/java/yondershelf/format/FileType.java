@@ -79,46 +79,37 @@ public enum FileType {
                 .findFirst();
     }
 
+    private record Signature(String start, FileType type) {}
+
+    /** As their specifications and the PRONOM registry give them. */
+    private static final List<Signature> SIGNATURES = List.of(
+            new Signature("glTF", GLB),
+            new Signature("\u0089PNG\r\n", PNG),
+            new Signature("\u00ff\u00d8\u00ff", JPEG),
+            new Signature("II*\0", TIFF),
+            new Signature("MM\0*", TIFF),
+            new Signature("8BPS", PSD),
+            new Signature("#?RADIANCE", HDR),
+            new Signature("#?RGBE", HDR),
+            new Signature("v/1\u0001", EXR),
+            new Signature("Kaydara FBX Binary", FBX),
+            new Signature("ply\n", PLY),
+            new Signature("ply\r", PLY),
+            new Signature("PK\u0003\u0004", ZIP));
+
     /** By the first bytes; formats without a signature (OBJ, TGA, ASCII STL...) are not told. */
     public static Optional<FileType> byContent(byte[] head) {
         String text = new String(head, 0, Math.min(head.length, HEAD), StandardCharsets.ISO_8859_1);
-        if (text.startsWith("glTF")) {
-            return Optional.of(GLB);
-        }
-        if (text.startsWith("\u0089PNG\r\n")) {
-            return Optional.of(PNG);
-        }
-        if (text.startsWith("\u00ff\u00d8\u00ff")) {
-            return Optional.of(JPEG);
-        }
-        if (text.startsWith("II*\0") || text.startsWith("MM\0*")) {
-            return Optional.of(TIFF);
-        }
         if (text.startsWith("RIFF") && text.startsWith("WEBP", 8)) {
             return Optional.of(WEBP);
-        }
-        if (text.startsWith("8BPS")) {
-            return Optional.of(PSD);
-        }
-        if (text.startsWith("#?RADIANCE") || text.startsWith("#?RGBE")) {
-            return Optional.of(HDR);
-        }
-        if (text.startsWith("v/1\u0001")) {
-            return Optional.of(EXR);
-        }
-        if (text.startsWith("Kaydara FBX Binary")) {
-            return Optional.of(FBX);
-        }
-        if (text.startsWith("ply\n") || text.startsWith("ply\r")) {
-            return Optional.of(PLY);
-        }
-        if (text.startsWith("PK\u0003\u0004")) {
-            return Optional.of(ZIP);
         }
         if (text.startsWith("BM") && head.length > 14 && (head[6] | head[7] | head[8] | head[9]) == 0) {
             return Optional.of(BMP);
         }
-        return Optional.empty();
+        return SIGNATURES.stream()
+                .filter(known -> text.startsWith(known.start))
+                .map(Signature::type)
+                .findFirst();
     }
 
     /** The type of a file: by content where it has a signature, else by name. A 3MF file is a ZIP by content. */

@@ -111,13 +111,23 @@ public final class Formats implements ContentReader {
 
     @Override
     public PictureSize measure(ImageSource source) throws ProblemException {
-        byte[] bytes = Pictures.bytesOf(source);
-        FileType type = Pictures.type(source, bytes);
+        byte[] head = Pictures.headOf(source);
+        FileType type = Pictures.type(source, head);
         return switch (type) {
-            case HDR -> RadianceHdr.measure(source.shownName(), bytes);
-            case EXR -> ExrHeaderSize.measure(source.shownName(), bytes);
-            default -> Pictures.measure(source, bytes, type);
+            case HDR -> RadianceHdr.measure(source.shownName(), head);
+            case EXR -> ExrHeaderSize.measure(source.shownName(), head);
+            default -> Pictures.measure(source, type);
         };
+    }
+
+    @Override
+    public void verify(ImageSource source) throws ProblemException {
+        FileType type = Pictures.type(source, Pictures.headOf(source));
+        if (type == FileType.PNG || type == FileType.JPEG) {
+            Pictures.verify(source, type);
+        } else {
+            readPicture(source);
+        }
     }
 
     /** A model as one GLB file; pictures that cannot be read are left out. */

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import yondershelf.content.ImageSource;
@@ -12,10 +13,15 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 
-/** Materials of a glTF document: section 3.9, KHR_texture_transform and KHR_materials_emissive_strength. */
+/**
+ * Materials of a glTF document: section 3.9, KHR_texture_transform and KHR_materials_emissive_strength. A part has one set
+ * of UVs here: that of the material's first map; a map that lies on another set would be seen in the wrong place and is
+ * left out.
+ */
 final class GltfMaterialReader {
     private final GltfDocument document;
     private final Map<Integer, ImageSource> images = new HashMap<>();
+    private final List<Integer> uvSets = new ArrayList<>();
 
     GltfMaterialReader(GltfDocument document) {
         this.document = document;
@@ -29,6 +35,16 @@ final class GltfMaterialReader {
         return out;
     }
 
+    /** The set of UVs a material's maps lie on, N of TEXCOORD_N. */
+    int uvSet(int material) {
+        return material >= 0 && material < uvSets.size() ? uvSets.get(material) : 0;
+    }
+
+    private static int uvSet(JsonNode info) {
+        JsonNode changed = info.path("extensions").path("KHR_texture_transform").path("texCoord");
+        return changed.asInt(info.path("texCoord").asInt(0));
+    }
+
     private Material material(JsonNode node, int index) throws ProblemException {
         JsonNode pbr = node.path("pbrMetallicRoughness");
         JsonNode base = pbr.path("baseColorFactor");
@@ -38,11 +54,23 @@ final class GltfMaterialReader {
                 .path("emissiveStrength")
                 .asDouble(1);
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
-        put(maps, Role.BASE_COLOR, pbr.path("baseColorTexture"));
-        put(maps, Role.PACKED, pbr.path("metallicRoughnessTexture"));
-        put(maps, Role.NORMAL, node.path("normalTexture"));
-        put(maps, Role.OCCLUSION, node.path("occlusionTexture"));
-        put(maps, Role.EMISSIVE, node.path("emissiveTexture"));
+        Map<Role, JsonNode> used = new LinkedHashMap<>();
+        used.put(Role.BASE_COLOR, pbr.path("baseColorTexture"));
+        used.put(Role.NORMAL, node.path("normalTexture"));
+        used.put(Role.PACKED, pbr.path("metallicRoughnessTexture"));
+        used.put(Role.EMISSIVE, node.path("emissiveTexture"));
+        used.put(Role.OCCLUSION, node.path("occlusionTexture"));
+        used.values().removeIf(info -> !info.has("index"));
+        int uvSet = used.values().stream()
+                .findFirst()
+                .map(GltfMaterialReader::uvSet)
+                .orElse(0);
+        uvSets.add(uvSet);
+        for (Map.Entry<Role, JsonNode> map : used.entrySet()) {
+            if (uvSet(map.getValue()) == uvSet) {
+                put(maps, map.getKey(), map.getValue());
+            }
+        }
         String alpha = node.path("alphaMode").asText("OPAQUE");
         boolean opaque = alpha.equals("OPAQUE");
         return new Material(
@@ -64,9 +92,6 @@ final class GltfMaterialReader {
     }
 
     private void put(Map<Role, TextureUse> maps, Role role, JsonNode info) throws ProblemException {
-        if (!info.has("index")) {
-            return;
-        }
         JsonNode texture =
                 document.json.path("textures").path(info.path("index").asInt());
         int source = texture.path("extensions")

@@ -21,10 +21,12 @@ final class GltfReader {
 
     private final GltfDocument document;
     private final GltfAccessors accessors;
+    private final GltfMaterialReader dresses;
 
     private GltfReader(GltfDocument document) {
         this.document = document;
         this.accessors = new GltfAccessors(document);
+        this.dresses = new GltfMaterialReader(document);
     }
 
     /** True when the geometry is Draco-compressed, which the native reader decodes. */
@@ -42,7 +44,7 @@ final class GltfReader {
     }
 
     private Model model(Path file) throws ProblemException {
-        List<Material> materials = new GltfMaterialReader(document).materials();
+        List<Material> materials = dresses.materials();
         int fallback = materials.size();
         List<Mesh> meshes = new ArrayList<>();
         boolean usesFallback = false;
@@ -146,7 +148,6 @@ final class GltfReader {
         }
         indices = triangles(indices, mode);
         float[] normals = optional(attributes, "NORMAL", 3, vertices);
-        float[] uvs = optional(attributes, "TEXCOORD_0", 2, vertices);
         float[] colors = null;
         if (attributes.has("COLOR_0")) {
             int accessor = attributes.path("COLOR_0").asInt();
@@ -158,6 +159,7 @@ final class GltfReader {
         if (material < 0 || material > fallback) {
             material = fallback;
         }
+        float[] uvs = optional(attributes, "TEXCOORD_" + dresses.uvSet(material), 2, vertices);
         return Reading.checkedPart(document.file, positions, normals, uvs, colors, indices, material);
     }
 

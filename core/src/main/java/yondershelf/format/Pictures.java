@@ -5,12 +5,15 @@ import java.awt.image.DataBuffer;
 import java.awt.image.Raster;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Iterator;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import javax.imageio.stream.MemoryCacheImageInputStream;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
@@ -21,6 +24,8 @@ final class Pictures {
     /** No picture with more pixels is decoded: at four bytes each this is one gibibyte. */
     static final long MOST_PIXELS = 1L << 28;
 
+    private static final int LONGEST_HEADER = 4 << 20;
+
     static {
         ImageIO.setUseCache(false);
     }
@@ -28,16 +33,30 @@ final class Pictures {
     private Pictures() {}
 
     static byte[] bytesOf(ImageSource source) throws ProblemException {
+        return bytesOf(source, Files::readAllBytes);
+    }
+
+    /** The beginning, long enough for the header of any format. */
+    static byte[] headOf(ImageSource source) throws ProblemException {
+        return bytesOf(source, file -> {
+            try (InputStream in = Files.newInputStream(file)) {
+                return in.readNBytes(LONGEST_HEADER);
+            }
+        });
+    }
+
+    private interface Fetch {
+        byte[] from(Path file) throws IOException;
+    }
+
+    private static byte[] bytesOf(ImageSource source, Fetch fetch) throws ProblemException {
         byte[] bytes = source.bytes();
         if (bytes != null) {
             return bytes;
         }
-        Path file = source.file();
-        if (file == null) {
-            throw Problem.of(source.reference(), "the reference leads nowhere").raise();
-        }
+        Path file = fileOf(source);
         try {
-            byte[] read = Files.readAllBytes(file);
+            byte[] read = fetch.from(file);
             if (read.length == 0) {
                 throw Problem.of(file, "the file is empty").raise();
             }
@@ -45,6 +64,14 @@ final class Pictures {
         } catch (IOException | OutOfMemoryError e) {
             throw Reading.problem(file, e).raise(e);
         }
+    }
+
+    private static Path fileOf(ImageSource source) throws ProblemException {
+        Path file = source.file();
+        if (file == null) {
+            throw Problem.of(source.reference(), "the reference leads nowhere").raise();
+        }
+        return file;
     }
 
     static FileType type(ImageSource source, byte[] bytes) throws ProblemException {
@@ -59,8 +86,7 @@ final class Pictures {
     }
 
     static Picture read(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
-        ImageReader reader = open(source, bytes, type);
-        try {
+        return withReader(ImageSource.embedded(source.shownName(), bytes), type, reader -> {
             checkSize(source, reader.getWidth(0), reader.getHeight(0));
             if (type == FileType.TIFF && reader.canReadRaster()) {
                 Raster raster = reader.readRaster(0, null);
@@ -69,21 +95,77 @@ final class Pictures {
                 }
             }
             return convert(reader.read(0));
-        } catch (IOException | RuntimeException | OutOfMemoryError e) {
-            throw Problem.of(source.shownName(), "the picture is broken (" + Reading.firstLine(e) + ")")
-                    .raise(e);
-        } finally {
-            reader.dispose();
+        });
+    }
+
+    /** Reads the header, and of PNG and JPEG also whether the file reaches its end; nothing is decoded. */
+    static ContentReader.PictureSize measure(ImageSource source, FileType type) throws ProblemException {
+        ContentReader.PictureSize size = header(source, type);
+        walk(source, in -> Whole.reachesItsEnd(in, type));
+        return size;
+    }
+
+    /** Looks whether a PNG or JPEG can be read, and whether every byte of a PNG is as it was written. */
+    static void verify(ImageSource source, FileType type) throws ProblemException {
+        ContentReader.PictureSize size = header(source, type);
+        checkSize(source, size.width(), size.height());
+        walk(source, in -> Whole.isUnharmed(in, type));
+    }
+
+    private static ContentReader.PictureSize header(ImageSource source, FileType type) throws ProblemException {
+        return withReader(
+                source, type, reader -> new ContentReader.PictureSize(reader.getWidth(0), reader.getHeight(0)));
+    }
+
+    private interface Walk {
+        void over(ImageInputStream in) throws IOException;
+    }
+
+    private static void walk(ImageSource source, Walk walk) throws ProblemException {
+        try (ImageInputStream in = open(source)) {
+            walk.over(in);
+        } catch (IOException e) {
+            throw broken(source, e);
         }
     }
 
-    static ContentReader.PictureSize measure(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
-        ImageReader reader = open(source, bytes, type);
-        try {
-            return new ContentReader.PictureSize(reader.getWidth(0), reader.getHeight(0));
-        } catch (IOException | RuntimeException e) {
-            throw Problem.of(source.shownName(), "the picture is broken (" + Reading.firstLine(e) + ")")
-                    .raise(e);
+    private static ImageInputStream open(ImageSource source) throws IOException, ProblemException {
+        byte[] bytes = source.bytes();
+        if (bytes != null) {
+            return new MemoryCacheImageInputStream(new ByteArrayInputStream(bytes));
+        }
+        Path file = fileOf(source);
+        ImageInputStream in = ImageIO.createImageInputStream(file.toFile());
+        if (in == null) {
+            throw new NoSuchFileException(file.toString());
+        }
+        return in;
+    }
+
+    private static ProblemException broken(ImageSource source, Throwable e) {
+        if (e instanceof NoSuchFileException) {
+            return Reading.problem(source.shownName(), e).raise(e);
+        }
+        return Problem.of(source.shownName(), "the picture is broken (" + Reading.firstLine(e) + ")")
+                .raise(e);
+    }
+
+    private interface Use<T> {
+        T with(ImageReader reader) throws IOException, ProblemException;
+    }
+
+    private static <T> T withReader(ImageSource source, FileType type, Use<T> use) throws ProblemException {
+        Iterator<ImageReader> readers = ImageIO.getImageReadersBySuffix(type.extension());
+        if (!readers.hasNext()) {
+            throw Problem.of(source.shownName(), "no reader for " + type + " pictures is installed")
+                    .raise();
+        }
+        ImageReader reader = readers.next();
+        try (ImageInputStream in = open(source)) {
+            reader.setInput(in, true, true);
+            return use.with(reader);
+        } catch (IOException | RuntimeException | OutOfMemoryError e) {
+            throw broken(source, e);
         } finally {
             reader.dispose();
         }
@@ -96,22 +178,6 @@ final class Pictures {
                             "its size of " + width + " x " + height + " pixels is too large to open",
                             "Scale it down below " + (MOST_PIXELS >> 20) + " million pixels")
                     .raise();
-        }
-    }
-
-    private static ImageReader open(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
-        Iterator<ImageReader> readers = ImageIO.getImageReadersBySuffix(type.extension());
-        if (!readers.hasNext()) {
-            throw Problem.of(source.shownName(), "no reader for " + type + " pictures is installed")
-                    .raise();
-        }
-        ImageReader reader = readers.next();
-        try {
-            ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes));
-            reader.setInput(in, true, true);
-            return reader;
-        } catch (IOException e) {
-            throw Reading.problem(source.shownName(), e).raise(e);
         }
     }
 

@@ -1,5 +1,6 @@
 package yondershelf.format;
 
+import java.io.EOFException;
 import java.io.FileNotFoundException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
@@ -34,6 +35,9 @@ final class Reading {
     }
 
     static String firstLine(Throwable e) {
+        if (e instanceof EOFException) {
+            return "the file is cut short";
+        }
         String message = e.getMessage();
         if (message == null || message.isBlank()) {
             return e.getClass().getSimpleName();

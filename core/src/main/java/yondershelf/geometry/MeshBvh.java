@@ -118,20 +118,25 @@ public final class MeshBvh {
         float okx = kx == 0 ? ox : kx == 1 ? oy : oz;
         float oky = ky == 0 ? ox : ky == 1 ? oy : oz;
         float okz = kz == 0 ? ox : kz == 1 ? oy : oz;
+        int nx = nearSide(ix, 0);
+        int ny = nearSide(iy, 1);
+        int nz = nearSide(iz, 2);
         float tMin = ray.tMin;
         int[] stack = ray.stack;
+        float[] stackNear = ray.stackNear;
         int top = 0;
         int node = 0;
         boolean found = false;
         while (true) {
             if (node >= 0) {
                 int b = node * 12;
-                float near0 = slabNear(nodes, b, ox, oy, oz, ix, iy, iz, tMin, ray.tMax);
-                float near1 = slabNear(nodes, b + 6, ox, oy, oz, ix, iy, iz, tMin, ray.tMax);
+                float near0 = slabNear(nodes, b, nx, ny, nz, ox, oy, oz, ix, iy, iz, tMin, ray.tMax);
+                float near1 = slabNear(nodes, b + 6, nx, ny, nz, ox, oy, oz, ix, iy, iz, tMin, ray.tMax);
                 boolean hit0 = near0 < Float.POSITIVE_INFINITY;
                 boolean hit1 = near1 < Float.POSITIVE_INFINITY;
                 if (hit0 && hit1) {
                     boolean firstNearer = near0 <= near1;
+                    stackNear[top] = firstNearer ? near1 : near0;
                     stack[top++] = refs[node * 2 + (firstNearer ? 1 : 0)];
                     node = refs[node * 2 + (firstNearer ? 0 : 1)];
                     continue;
@@ -186,28 +191,45 @@ public final class MeshBvh {
                     }
                 }
             }
-            if (top == 0) {
-                return found;
-            }
-            node = stack[--top];
+            do {
+                if (top == 0) {
+                    return found;
+                }
+                node = stack[--top];
+            } while (stackNear[top] > ray.tMax);
         }
     }
 
-    /** Entry distance into a box, or infinity when the ray misses it. */
+    /** Where in a box's six bounds the side lies that a ray of this direction meets first; the other is at 3 more or less. */
+    static int nearSide(float inverse, int axis) {
+        return inverse < 0 ? axis + 3 : axis;
+    }
+
+    /**
+     * Entry distance into a box, or infinity when the ray misses it.
+     *
+     * @param nearX {@link #nearSide} of the ray for X, as of Y and Z
+     */
     static float slabNear(
-            float[] nodes, int b, float ox, float oy, float oz, float ix, float iy, float iz, float tMin, float tMax) {
-        float x0 = (nodes[b] - ox) * ix;
-        float x1 = (nodes[b + 3] - ox) * ix;
-        float y0 = (nodes[b + 1] - oy) * iy;
-        float y1 = (nodes[b + 4] - oy) * iy;
-        float z0 = (nodes[b + 2] - oz) * iz;
-        float z1 = (nodes[b + 5] - oz) * iz;
-        float nx = x0 < x1 ? x0 : x1;
-        float fx = x0 < x1 ? x1 : x0;
-        float ny = y0 < y1 ? y0 : y1;
-        float fy = y0 < y1 ? y1 : y0;
-        float nz = z0 < z1 ? z0 : z1;
-        float fz = z0 < z1 ? z1 : z0;
+            float[] nodes,
+            int b,
+            int nearX,
+            int nearY,
+            int nearZ,
+            float ox,
+            float oy,
+            float oz,
+            float ix,
+            float iy,
+            float iz,
+            float tMin,
+            float tMax) {
+        float nx = (nodes[b + nearX] - ox) * ix;
+        float ny = (nodes[b + nearY] - oy) * iy;
+        float nz = (nodes[b + nearZ] - oz) * iz;
+        float fx = (nodes[b + 3 - nearX] - ox) * ix;
+        float fy = (nodes[b + 5 - nearY] - oy) * iy;
+        float fz = (nodes[b + 7 - nearZ] - oz) * iz;
         float near = nx > ny ? nx : ny;
         near = near > nz ? near : nz;
         near = near > tMin ? near : tMin;

@@ -26,7 +26,12 @@ public final class Ray {
     /** Traversal stacks; deep enough because builds are limited to {@link BvhBuilder#MOST_DEPTH}. */
     final int[] topStack = new int[BvhBuilder.MOST_DEPTH + 2];
 
+    final float[] topNear = new float[BvhBuilder.MOST_DEPTH + 2];
+
     final int[] stack = new int[BvhBuilder.MOST_DEPTH + 2];
+
+    /** Entry distances of what is on the stack: when it comes up, something nearer may have been hit. */
+    final float[] stackNear = new float[BvhBuilder.MOST_DEPTH + 2];
 
     /** Rays tested since the start, for benchmarks. */
     public long count;

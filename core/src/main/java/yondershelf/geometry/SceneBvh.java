@@ -89,18 +89,25 @@ public final class SceneBvh {
         float ix = MeshBvh.inverse(ray.dx);
         float iy = MeshBvh.inverse(ray.dy);
         float iz = MeshBvh.inverse(ray.dz);
+        int nx = MeshBvh.nearSide(ix, 0);
+        int ny = MeshBvh.nearSide(iy, 1);
+        int nz = MeshBvh.nearSide(iz, 2);
         int[] stack = ray.topStack;
+        float[] stackNear = ray.topNear;
         int top = 0;
         int node = 0;
         while (true) {
             if (node >= 0) {
                 int b = node * 12;
-                float near0 = MeshBvh.slabNear(nodes, b, ray.ox, ray.oy, ray.oz, ix, iy, iz, ray.tMin, ray.tMax);
-                float near1 = MeshBvh.slabNear(nodes, b + 6, ray.ox, ray.oy, ray.oz, ix, iy, iz, ray.tMin, ray.tMax);
+                float near0 =
+                        MeshBvh.slabNear(nodes, b, nx, ny, nz, ray.ox, ray.oy, ray.oz, ix, iy, iz, ray.tMin, ray.tMax);
+                float near1 = MeshBvh.slabNear(
+                        nodes, b + 6, nx, ny, nz, ray.ox, ray.oy, ray.oz, ix, iy, iz, ray.tMin, ray.tMax);
                 boolean hit0 = near0 < Float.POSITIVE_INFINITY;
                 boolean hit1 = near1 < Float.POSITIVE_INFINITY;
                 if (hit0 && hit1) {
                     boolean firstNearer = near0 <= near1;
+                    stackNear[top] = firstNearer ? near1 : near0;
                     stack[top++] = refs[node * 2 + (firstNearer ? 1 : 0)];
                     node = refs[node * 2 + (firstNearer ? 0 : 1)];
                     continue;
@@ -118,10 +125,12 @@ public final class SceneBvh {
                     }
                 }
             }
-            if (top == 0) {
-                return ray.instance >= 0;
-            }
-            node = stack[--top];
+            do {
+                if (top == 0) {
+                    return ray.instance >= 0;
+                }
+                node = stack[--top];
+            } while (stackNear[top] > ray.tMax);
         }
     }
 

@@ -48,4 +48,9 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
         items = List.copyOf(items);
         skipped = List.copyOf(skipped);
     }
+
+    /** Two steps of a path, either of which may be empty. */
+    static String joined(String a, String b) {
+        return a.isEmpty() ? b : b.isEmpty() ? a : a + "/" + b;
+    }
 }

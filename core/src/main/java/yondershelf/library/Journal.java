@@ -8,6 +8,7 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -40,24 +41,26 @@ final class Journal {
         this.machine = machine;
     }
 
-    /** Reads every machine's journal again. Broken lines are passed over and counted. */
+    /** Reads every machine's journal again. Broken lines are passed over and counted; when reading fails, all stays as it was. */
     synchronized void load() throws IOException {
+        List<byte[]> journals = new ArrayList<>();
+        if (Files.isDirectory(folder)) {
+            try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.jsonl")) {
+                for (Path file : files) {
+                    journals.add(Files.readAllBytes(file));
+                }
+            } catch (DirectoryIteratorException e) {
+                throw e.getCause();
+            }
+        }
         state.clear();
         ignoredLines = 0;
-        if (!Files.isDirectory(folder)) {
-            return;
-        }
-        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.jsonl")) {
-            for (Path file : files) {
-                for (String line :
-                        Files.readString(file, StandardCharsets.UTF_8).split("\n")) {
-                    if (!line.isBlank()) {
-                        merge(line);
-                    }
-                }
-            }
-        } catch (java.nio.charset.MalformedInputException e) {
-            ignoredLines++;
+        for (byte[] journal : journals) {
+            // bytes that are no UTF-8 become replacement characters, which the line's checksum then refuses
+            new String(journal, StandardCharsets.UTF_8)
+                    .lines()
+                    .filter(l -> !l.isBlank())
+                    .forEach(this::merge);
         }
     }
 

@@ -14,6 +14,7 @@ import java.util.regex.Pattern;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
+import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
@@ -137,19 +138,17 @@ public final class Library {
     /** Looks through the folder and sorts what is there. */
     public List<Asset> scan(ContentReader reader, Work work) throws ProblemException {
         work.progress(0, 0, name);
-        List<String> files;
+        FolderFiles files;
         try {
             files = Sorter.filesBelow(root);
             journal.load();
         } catch (IOException e) {
+            requireRoot();
             throw Problem.of(root, "the folder cannot be read (" + reason(e) + ")")
                     .raise(e);
         }
         Sorted sorted = Sorter.sort(root, files, reader);
-        if (!Files.isDirectory(root)) {
-            // what is known of it stays: a drive that was pulled out is not an empty library
-            throw new Problem(root.toString(), "the folder is not there any more", "Is its drive connected").raise();
-        }
+        requireRoot();
         List<Asset> found = new ArrayList<>();
         for (SortedItem item : sorted.items()) {
             found.add(asset(item));
@@ -158,6 +157,13 @@ public final class Library {
         skipped = sorted.skipped();
         work.progress(found.size(), found.size(), name);
         return assets;
+    }
+
+    /** A drive that was pulled out is not an empty library: what is known of it stays. */
+    private void requireRoot() throws ProblemException {
+        if (!Files.isDirectory(root)) {
+            throw new Problem(root.toString(), "the folder is not there any more", "Is its drive connected").raise();
+        }
     }
 
     private Asset asset(SortedItem item) {

@@ -1,6 +1,8 @@
 package yondershelf.mend;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,6 +35,11 @@ public record Finding(
         Code(String word, String title) {
             this.word = word;
             this.title = title;
+        }
+
+        /** The code with a stable name. */
+        public static Optional<Code> of(String word) {
+            return Arrays.stream(values()).filter(c -> c.word.equals(word)).findFirst();
         }
 
         /** Stable name for files and scripts. */

@@ -32,6 +32,7 @@ public final class Mend {
     private final Library library;
     private final ContentReader reader;
     private final List<Finding> findings = new ArrayList<>();
+    private final Map<Path, Optional<ProblemException>> verified = new HashMap<>();
 
     private Mend(Library library, ContentReader reader) {
         this.library = library;
@@ -44,19 +45,24 @@ public final class Mend {
     }
 
     /**
-     * Applies remedies as one group of changes.
+     * Applies remedies as one group of changes: all of them, or none when one fails.
      *
      * @return the group's run, for undoing it with {@link FileActs#undo}
      */
     public static String apply(Library library, List<Finding> findings) throws ProblemException {
         FileActs acts = library.begin("mend " + findings.size() + (findings.size() == 1 ? " finding" : " findings"));
-        for (Finding finding : findings) {
-            Finding.Remedy remedy = finding.remedy();
-            if (remedy != null) {
-                for (Finding.Change change : remedy.changes()) {
-                    make(library, acts, change);
+        try {
+            for (Finding finding : findings) {
+                Finding.Remedy remedy = finding.remedy();
+                if (remedy != null) {
+                    for (Finding.Change change : remedy.changes()) {
+                        make(library, acts, change);
+                    }
                 }
             }
+        } catch (ProblemException e) {
+            acts.takeBackTo(0);
+            throw e;
         }
         return acts.run();
     }
@@ -67,11 +73,17 @@ public final class Mend {
             acts.copyIn(library.resolve(change.to()), target);
             return;
         }
-        byte[] bytes;
+        byte[] before;
         try {
-            bytes = Rewriter.rewrite(Files.readAllBytes(target), type(change.path()), change.from(), change.to());
+            before = Files.readAllBytes(target);
         } catch (IOException e) {
             throw Problem.of(change.path(), "it cannot be read any more").raise(e);
+        }
+        FileType type = type(change.path());
+        byte[] bytes = Rewriter.rewrite(before, type, change.from(), change.to());
+        if (bytes == null && Rewriter.names(before, type, change.to())) {
+            // two models share this file, and the other one's remedy mended it
+            return;
         }
         if (bytes == null) {
             throw Problem.of(change.path(), "it does not name " + change.from() + " any more")
@@ -90,7 +102,7 @@ public final class Mend {
     private List<Finding> check(Work work) throws ProblemException {
         List<String> files;
         try {
-            files = Sorter.filesBelow(library.root());
+            files = Sorter.filesBelow(library.root()).paths();
         } catch (IOException e) {
             throw Problem.of(library.root(), "the folder cannot be read (" + e.getMessage() + ")")
                     .raise(e);
@@ -150,10 +162,32 @@ public final class Mend {
     private void checkPictures(Asset asset) {
         for (SortedItem.SortedFile file : asset.files()) {
             try {
-                reader.readPicture(ImageSource.at(library.resolve(file.path())));
+                verify(ImageSource.at(library.resolve(file.path())));
             } catch (ProblemException e) {
                 unreadable(asset, file.path(), e.problem().cause());
             }
+        }
+    }
+
+    /** Many models share a picture; its file is looked at once. */
+    private void verify(ImageSource image) throws ProblemException {
+        Path file = image.file();
+        if (file == null || image.bytes() != null) {
+            reader.verify(image);
+            return;
+        }
+        Optional<ProblemException> known = verified.get(file);
+        if (known == null) {
+            try {
+                reader.verify(image);
+                known = Optional.empty();
+            } catch (ProblemException e) {
+                known = Optional.of(e);
+            }
+            verified.put(file, known);
+        }
+        if (known.isPresent()) {
+            throw known.get();
         }
     }
 
@@ -203,7 +237,7 @@ public final class Mend {
             return;
         }
         try {
-            reader.readPicture(image);
+            verify(image);
         } catch (ProblemException e) {
             findings.add(new Finding(
                     Finding.Code.TEXTURE_BROKEN,

@@ -18,12 +18,22 @@ final class Rewriter {
             return null;
         }
         return switch (type) {
-            case GLTF -> text(file, quoted(from), quoted(to.replace(" ", "%20")));
+            case GLTF -> text(file, quoted(from), quoted(uri(to)));
             case GLB -> glb(file, from, to);
             case COLLADA -> text(file, ">" + xml(from) + "<", ">" + xml(to) + "<");
             case OBJ -> material(file, from, to);
             default -> null;
         };
+    }
+
+    /** True when a file names a reference as {@link #rewrite} would write it. */
+    static boolean names(byte[] file, @Nullable FileType type, String reference) {
+        boolean uri = type == FileType.GLTF || type == FileType.GLB;
+        return rewrite(file, type, uri ? uri(reference) : reference, reference) != null;
+    }
+
+    private static String uri(String path) {
+        return path.replace(" ", "%20");
     }
 
     private static byte @Nullable [] text(byte[] file, String from, String to) {
@@ -54,7 +64,7 @@ final class Rewriter {
         Pattern line = Pattern.compile("(?m)(\\s)" + Pattern.quote(latin(from)) + "([ \\t\\r]*)$");
         String changed = line.matcher(whole)
                 .replaceAll(m -> java.util.regex.Matcher.quoteReplacement(m.group(1) + latin(to) + m.group(2)));
-        return changed.equals(whole) ? null : changed.getBytes(StandardCharsets.ISO_8859_1);
+        return line.matcher(whole).find() ? changed.getBytes(StandardCharsets.ISO_8859_1) : null;
     }
 
     /** The JSON chunk changes its length; the rest of the container stays (glTF 2.0, 4.4). */
@@ -64,7 +74,7 @@ final class Rewriter {
             return null;
         }
         int length = in.getInt(12);
-        byte[] json = text(Arrays.copyOfRange(file, 20, 20 + length), quoted(from), quoted(to.replace(" ", "%20")));
+        byte[] json = text(Arrays.copyOfRange(file, 20, 20 + length), quoted(from), quoted(uri(to)));
         if (json == null) {
             return null;
         }

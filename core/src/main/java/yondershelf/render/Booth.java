@@ -8,7 +8,6 @@ import yondershelf.content.Environment;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
-import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.Transform;
 import yondershelf.geometry.MeshBvh;
@@ -17,7 +16,7 @@ import yondershelf.work.Parallel;
 /** The fixed stage in which previews are taken. A change to how they look raises {@link #VERSION}. */
 public final class Booth {
     /** Part of every preview's key. */
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     /** Degrees: three-quarter view from slightly above. */
     private static final double TURN = Math.toRadians(32);
@@ -44,11 +43,11 @@ public final class Booth {
     /** A subject on the stage, ready to be turned and looked at. */
     public static final class Stage {
         final RenderScene scene;
-        final Bounds bounds;
+        private final double[] extent;
 
-        Stage(RenderScene scene, Bounds bounds) {
+        Stage(RenderScene scene, double[] extent) {
             this.scene = scene;
-            this.bounds = bounds;
+            this.extent = extent;
         }
 
         /** The scene, for measurements. */
@@ -59,28 +58,19 @@ public final class Booth {
         /** The usual view, turned further by radians about the upright axis and raised. */
         public Camera camera(double turn, double rise, double aspect) {
             double up = Math.max(-1.2, Math.min(1.4, RISE + rise));
-            return Camera.framing(bounds, TURN + turn, up, FIELD_OF_VIEW, aspect, MARGIN);
+            return Camera.framing(extent, TURN + turn, up, FIELD_OF_VIEW, aspect, MARGIN);
         }
     }
 
     /** A model on the stage, its base on the ground. */
     public Stage stage(Model model) {
-        List<Shader> all = new ArrayList<>();
-        for (Material material : model.materials()) {
-            all.add(shaders.shader(material));
-        }
-        Shader plain = shaders.shader(Material.plain("none", 0.8, 0.8, 0.8, 0, 0.6));
+        ReadyModel ready = ReadyModel.of(model, shaders);
         List<RenderScene.Item> items = new ArrayList<>();
-        List<MeshBvh> meshes = new ArrayList<>();
-        for (Mesh mesh : model.meshes()) {
-            meshes.add(MeshBvh.of(mesh));
-        }
         for (Model.Placed placed : model.placed()) {
-            List<Shader> list = new ArrayList<>();
-            for (Part part : model.meshes().get(placed.mesh()).parts()) {
-                list.add(part.material() >= 0 && part.material() < all.size() ? all.get(part.material()) : plain);
-            }
-            items.add(new RenderScene.Item(meshes.get(placed.mesh()), placed.toModel(), list));
+            List<Shader> worn = model.meshes().get(placed.mesh()).parts().stream()
+                    .map(ready::shader)
+                    .toList();
+            items.add(new RenderScene.Item(ready.meshes().get(placed.mesh()), placed.toModel(), worn));
         }
         return stage(items, model.bounds());
     }
@@ -106,14 +96,9 @@ public final class Booth {
             placed.add(new RenderScene.Item(item.mesh(), toStage.after(item.toWorld()), item.shaders()));
         }
         RenderScene.Ground ground = new RenderScene.Ground(0, true, 0.4, 6);
-        Bounds staged = new Bounds(
-                -box.sizeX() * scale / 2,
-                0,
-                -box.sizeZ() * scale / 2,
-                box.sizeX() * scale / 2,
-                box.sizeY() * scale,
-                box.sizeZ() * scale / 2);
-        return new Stage(RenderScene.of(placed, light, ground), staged);
+        double[] extent = Extent.of(placed);
+        return new Stage(
+                RenderScene.of(placed, light, ground), extent.length == 0 ? new double[] {0, 0, 0, 0, 1, 0} : extent);
     }
 
     /**
@@ -133,7 +118,25 @@ public final class Booth {
         Film film = new Film(width, height);
         boolean whole = PathTracer.render(
                 stage.scene, camera, film, samples, PathTracer.Quality.PREVIEW, Parallel.threads(), cancelled);
-        return whole ? film.developed(true) : null;
+        return whole ? fadedAtTheEdge(film.developed(true)) : null;
+    }
+
+    /** The subject keeps clear of the edge, so what reaches it is shadow: that fades out instead of being cut off. */
+    private static Picture fadedAtTheEdge(Picture picture) {
+        int w = picture.width();
+        int h = picture.height();
+        double band = MARGIN * 0.9 * Math.min(w, h);
+        byte[] bytes = picture.bytes().clone();
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                double off = Math.min(Math.min(x, w - 1 - x), Math.min(y, h - 1 - y)) / band;
+                if (off < 1) {
+                    int i = (y * w + x) * 4 + 3;
+                    bytes[i] = (byte) Math.round((bytes[i] & 0xff) * off * off * (3 - 2 * off));
+                }
+            }
+        }
+        return Picture.ofBytes(w, h, 4, bytes);
     }
 
     /** A loose texture: made small, centred, transparent around. */

@@ -90,39 +90,59 @@ public record Camera(
     /** The same for several boxes, which together may leave corners of their common box empty. At least one. */
     public static Camera framing(
             List<Bounds> boxes, double turn, double rise, double fieldOfView, double aspect, double margin) {
-        Bounds all = Bounds.EMPTY;
+        double[] corners = new double[boxes.size() * 24];
+        int at = 0;
         for (Bounds box : boxes) {
-            all = all.union(box);
-        }
-        double cx = all.centreX();
-        double cy = all.centreY();
-        double cz = all.centreZ();
-        double radius = Math.max(all.radius(), 1e-6);
-        double low = radius * 0.2;
-        double high = radius * 40;
-        for (int i = 0; i < 40; i++) {
-            double middle = (low + high) / 2;
-            Camera camera = around(cx, cy, cz, turn, rise, middle, fieldOfView);
-            if (boxes.stream().allMatch(box -> camera.holds(box, aspect, margin))) {
-                high = middle;
-            } else {
-                low = middle;
+            for (int i = 0; i < 8; i++) {
+                corners[at++] = (i & 1) == 0 ? box.minX() : box.maxX();
+                corners[at++] = (i & 2) == 0 ? box.minY() : box.maxY();
+                corners[at++] = (i & 4) == 0 ? box.minZ() : box.maxZ();
             }
         }
-        return around(cx, cy, cz, turn, rise, high, fieldOfView);
+        return framing(corners, turn, rise, fieldOfView, aspect, margin);
     }
 
-    private boolean holds(Bounds box, double aspect, double margin) {
-        for (int i = 0; i < 8; i++) {
-            double[] p = project(
-                    (i & 1) == 0 ? box.minX() : box.maxX(),
-                    (i & 2) == 0 ? box.minY() : box.maxY(),
-                    (i & 4) == 0 ? box.minZ() : box.maxZ(),
-                    aspect);
-            if (p[2] <= 0 || p[0] < margin || p[0] > 1 - margin || p[1] < margin || p[1] > 1 - margin) {
-                return false;
-            }
+    /**
+     * The nearest camera of the given turn and rise that holds all points, in the middle of the picture. Each side plane of
+     * the view must pass outside the outermost point in its direction, which gives the eye in closed form.
+     *
+     * @param points three coordinates each; at least one point
+     */
+    public static Camera framing(
+            double[] points, double turn, double rise, double fieldOfView, double aspect, double margin) {
+        double[] f = around(0, 0, 0, turn, rise, 1, fieldOfView).frame();
+        double ky = Math.tan(fieldOfView / 2) * (1 - 2 * margin);
+        double kx = ky * aspect;
+        double right = Double.NEGATIVE_INFINITY;
+        double left = Double.NEGATIVE_INFINITY;
+        double top = Double.NEGATIVE_INFINITY;
+        double bottom = Double.NEGATIVE_INFINITY;
+        double near = Double.NEGATIVE_INFINITY;
+        double far = Double.POSITIVE_INFINITY;
+        for (int i = 0; i + 2 < points.length; i += 3) {
+            double x = points[i] * f[0] + points[i + 1] * f[1] + points[i + 2] * f[2];
+            double y = points[i] * f[3] + points[i + 1] * f[4] + points[i + 2] * f[5];
+            double z = points[i] * f[6] + points[i + 1] * f[7] + points[i + 2] * f[8];
+            right = Math.max(right, x + kx * z);
+            left = Math.max(left, kx * z - x);
+            top = Math.max(top, y + ky * z);
+            bottom = Math.max(bottom, ky * z - y);
+            near = Math.max(near, z);
+            far = Math.min(far, z);
         }
-        return true;
+        double ex = (right - left) / 2;
+        double ey = (top - bottom) / 2;
+        double back = Math.max((right + left) / (2 * kx), (top + bottom) / (2 * ky));
+        // never so near that a point would touch the eye
+        double ez = Math.max(back, near + Math.max((near - far) * 0.02, 1e-6));
+        double tz = (near + far) / 2;
+        return new Camera(
+                ex * f[0] + ey * f[3] + ez * f[6],
+                ex * f[1] + ey * f[4] + ez * f[7],
+                ex * f[2] + ey * f[5] + ez * f[8],
+                ex * f[0] + ey * f[3] + tz * f[6],
+                ex * f[1] + ey * f[4] + tz * f[7],
+                ex * f[2] + ey * f[5] + tz * f[8],
+                fieldOfView);
     }
 }

@@ -122,14 +122,9 @@ public final class Draft {
             float seen = 0;
             if (ground != null && ray.dy < 0 && ray.oy > ground.height()) {
                 double t = (ground.height() - ray.oy) / ray.dy;
-                double px = ray.ox + ray.dx * t;
-                double pz = ray.oz + ray.dz * t;
-                double far = Math.sqrt(px * px + pz * pz) / ground.radius();
-                double fade = Math.max(0, Math.min(1, (far - 0.35) / 0.65));
-                seen = (float) (1 - fade * fade * (3 - 2 * fade));
+                seen = ground.seenAt(ray.ox + ray.dx * t, ray.oz + ray.dz * t);
             }
-            float dy = seen > 0 ? Math.max(ray.dy, 0) : ray.dy;
-            scene.light.background(ray.dx, dy, ray.dz, light);
+            scene.beyond(ray.dx, ray.dy, ray.dz, light);
             float[] glow = scene.groundGlow;
             return ToneMap.pixel(
                     light[0] * (1 - seen) + glow[0] * seen,

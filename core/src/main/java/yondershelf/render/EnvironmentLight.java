@@ -149,12 +149,12 @@ public final class EnvironmentLight {
     }
 
     private double columnOf(double dx, double dz) {
-        double u = (StrictMath.atan2(dx, -dz) + turn) / (2 * Math.PI) + 0.5;
+        double u = Turns.of(dx, -dz) + turn / (2 * Math.PI) + 0.5;
         return u - Math.floor(u);
     }
 
     private static double rowOf(double dy) {
-        return StrictMath.acos(dy < -1 ? -1 : dy > 1 ? 1 : dy) / Math.PI;
+        return 2 * Turns.of(Math.sqrt(Math.max(0, 1 - dy * dy)), dy);
     }
 
     /** Radiance from a unit direction, as the sampler sees it; gives the solid-angle density of sampling it. */
@@ -183,14 +183,14 @@ public final class EnvironmentLight {
         double fy = yw > 0 ? (u1 - y0) / yw : 0.5;
         double fx = xw > 0 ? (u2 - x0) / xw : 0.5;
         // uniform over the texel's solid angle: linear in the cosine
-        double top = StrictMath.cos(Math.PI * y / h);
-        double bottom = StrictMath.cos(Math.PI * (y + 1) / h);
+        double top = Turns.cos(0.5 * y / h);
+        double bottom = Turns.cos(0.5 * (y + 1) / h);
         double cos = top + (bottom - top) * fy;
         double sin = Math.sqrt(Math.max(0, 1 - cos * cos));
-        double phi = ((x + fx) / w - 0.5) * 2 * Math.PI - turn;
-        direction[0] = (float) (StrictMath.sin(phi) * sin);
+        double turns = (x + fx) / w - 0.5 - turn / (2 * Math.PI);
+        direction[0] = (float) (Turns.sin(turns) * sin);
         direction[1] = (float) cos;
-        direction[2] = (float) (-StrictMath.cos(phi) * sin);
+        direction[2] = (float) (-Turns.cos(turns) * sin);
         int i = (y * w + x) * 3;
         float r = texels[i];
         float g = texels[i + 1];

@@ -57,9 +57,8 @@ final class Ggx {
         float t2y = z * t1x;
         float t2z = x * t1y - y * t1x;
         float r = (float) Math.sqrt(u1);
-        float phi = 2 * (float) Math.PI * u2;
-        float p1 = r * (float) StrictMath.cos(phi);
-        float p2 = r * (float) StrictMath.sin(phi);
+        float p1 = r * (float) Turns.cos(u2);
+        float p2 = r * (float) Turns.sin(u2);
         float s = 0.5f * (1 + z);
         p2 = (1 - s) * (float) Math.sqrt(Math.max(0, 1 - p1 * p1)) + s * p2;
         float p3 = (float) Math.sqrt(Math.max(0, 1 - p1 * p1 - p2 * p2));

@@ -24,7 +24,17 @@ public final class RenderScene {
      * @param albedo share of light it throws back
      * @param radius where it has faded into the distance, metres from the origin
      */
-    public record Ground(double height, boolean catcher, double albedo, double radius) {}
+    public record Ground(double height, boolean catcher, double albedo, double radius) {
+        /** How much of the ground is left at a place, 1 near the origin to 0 at its radius. */
+        float seenAt(double x, double z) {
+            double far = Math.sqrt(x * x + z * z) / radius;
+            double fade = Math.max(0, Math.min(1, (far - 0.35) / 0.65));
+            return (float) (1 - fade * fade * (3 - 2 * fade));
+        }
+    }
+
+    /** Above a ground the surroundings begin a little above the horizon, so that ground and sky meet without an edge. */
+    private static final double HORIZON = 0.035;
 
     final SceneBvh bvh;
     final List<Item> items;
@@ -86,6 +96,11 @@ public final class RenderScene {
 
     public List<Item> items() {
         return items;
+    }
+
+    /** What is seen beyond everything, the ground included, along a unit direction. */
+    void beyond(double dx, double dy, double dz, float[] out) {
+        light.background(dx, ground == null ? dy : Math.max(dy, HORIZON), dz, out);
     }
 
     Shader shaderAt(Ray ray) {

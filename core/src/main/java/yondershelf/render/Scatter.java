@@ -146,9 +146,8 @@ final class Scatter {
             lz = vh * half[2] - vz;
         } else {
             float r = (float) Math.sqrt(u1);
-            float phi = 2 * (float) Math.PI * u2;
-            lx = r * (float) StrictMath.cos(phi);
-            ly = r * (float) StrictMath.sin(phi);
+            lx = r * (float) Turns.cos(u2);
+            ly = r * (float) Turns.sin(u2);
             lz = (float) Math.sqrt(Math.max(0, 1 - u1));
         }
         if (lz <= 1e-5f) {

@@ -12,6 +12,8 @@ import yondershelf.content.Kind;
  * @param tags how many of the entries carry each tag; a nested tag counts for those above it too
  */
 public record Hits(List<Entry> entries, Map<Kind, Integer> kinds, Map<String, Integer> tags) {
+    public static final Hits NONE = new Hits(List.of(), Map.of(), Map.of());
+
     public Hits {
         entries = List.copyOf(entries);
     }

@@ -10,6 +10,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.IntFunction;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
 
 /** An immutable index over assets of any number of libraries. */
@@ -17,24 +19,79 @@ public final class Index {
     private final List<Entry> entries;
     private final String[] names;
     private final String[] texts;
+    /** The answer most often asked for; the index never changes, so it stays right. */
+    private volatile @Nullable Hits everything;
 
-    private Index(List<Entry> sorted) {
-        this.entries = sorted;
-        this.names = new String[sorted.size()];
-        this.texts = new String[sorted.size()];
-        for (int i = 0; i < sorted.size(); i++) {
-            Entry e = sorted.get(i);
-            names[i] = folded(e.name());
-            texts[i] = folded(e.name() + "\n" + e.path() + "\n" + String.join("\n", e.tags()) + "\n" + e.note());
-        }
+    private Index(List<Entry> entries, String[] names, String[] texts) {
+        this.entries = entries;
+        this.names = names;
+        this.texts = texts;
     }
 
     public static Index of(List<Entry> entries) {
-        List<Entry> sorted = new ArrayList<>(entries);
-        sorted.sort(Comparator.comparing((Entry e) -> folded(e.name()))
-                .thenComparing(Entry::path)
-                .thenComparing(Entry::id));
-        return new Index(List.copyOf(sorted));
+        List<Line> lines = new ArrayList<>(entries.size());
+        entries.forEach(e -> lines.add(Line.of(e)));
+        lines.sort(Line.ORDER);
+        return of(lines.size(), lines::get);
+    }
+
+    private static Index of(int size, IntFunction<Line> lines) {
+        Entry[] entries = new Entry[size];
+        String[] names = new String[size];
+        String[] texts = new String[size];
+        for (int i = 0; i < size; i++) {
+            Line line = lines.apply(i);
+            entries[i] = line.entry;
+            names[i] = line.name;
+            texts[i] = line.text;
+        }
+        return new Index(List.of(entries), names, texts);
+    }
+
+    private record Line(Entry entry, String name, String text) {
+        static final Comparator<Line> ORDER = Comparator.comparing(Line::name)
+                .thenComparing(l -> l.entry.path())
+                .thenComparing(l -> l.entry.id());
+
+        static Line of(Entry e) {
+            String text = e.name() + "\n" + e.path() + "\n" + String.join("\n", e.tags()) + "\n" + e.note();
+            return new Line(e, folded(e.name()), folded(text));
+        }
+    }
+
+    private Line line(int i) {
+        return new Line(entries.get(i), names[i], texts[i]);
+    }
+
+    /** The same index with one asset's entry replaced; much quicker than making it anew. An unknown asset changes nothing. */
+    public Index with(Entry changed) {
+        int old = -1;
+        for (int i = 0; i < entries.size() && old < 0; i++) {
+            old = entries.get(i).id().equals(changed.id()) ? i : -1;
+        }
+        if (old < 0) {
+            return this;
+        }
+        Line fresh = Line.of(changed);
+        int gone = old;
+        int low = 0;
+        int high = entries.size() - 1;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (Line.ORDER.compare(line(middle < gone ? middle : middle + 1), fresh) < 0) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        int at = low;
+        return of(entries.size(), i -> {
+            if (i == at) {
+                return fresh;
+            }
+            int without = i < at ? i : i - 1;
+            return line(without < gone ? without : without + 1);
+        });
     }
 
     /** Lower case without accents, so that a plain keyboard finds everything. */
@@ -52,6 +109,18 @@ public final class Index {
 
     /** Hits in order: names that begin with the first word, then with a word so beginning, then the rest; by name within. */
     public Hits find(Query query) {
+        Hits known = everything;
+        if (known != null && query.equals(Query.EVERYTHING)) {
+            return known;
+        }
+        Hits found = lookThrough(query);
+        if (query.equals(Query.EVERYTHING)) {
+            everything = found;
+        }
+        return found;
+    }
+
+    private Hits lookThrough(Query query) {
         String[] words = folded(query.words().strip()).split("\\s+");
         Map<Kind, Integer> kinds = new EnumMap<>(Kind.class);
         Map<String, Integer> tags = new TreeMap<>();

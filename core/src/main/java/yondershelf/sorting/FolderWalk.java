@@ -2,19 +2,28 @@ package yondershelf.sorting;
 
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
 import java.util.List;
+import yondershelf.format.Formats;
 
 /** Collects files; a folder that cannot be entered or vanishes costs only itself. */
 final class FolderWalk extends SimpleFileVisitor<Path> {
     private final Path root;
-    private final List<String> out;
+    private final List<String> files = new ArrayList<>();
+    private final List<Sorted.Skipped> closed = new ArrayList<>();
 
-    FolderWalk(Path root, List<String> out) {
+    private FolderWalk(Path root) {
         this.root = root;
-        this.out = out;
+    }
+
+    static FolderFiles below(Path root) throws IOException {
+        FolderWalk walk = new FolderWalk(root);
+        Files.walkFileTree(root, walk);
+        return new FolderFiles(walk.files, walk.closed);
     }
 
     @Override
@@ -27,18 +36,34 @@ final class FolderWalk extends SimpleFileVisitor<Path> {
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
         String name = String.valueOf(file.getFileName());
         if (attributes.isRegularFile() && !name.startsWith(".") && !name.equals("Thumbs.db")) {
-            out.add(root.relativize(file).toString().replace('\\', '/'));
+            files.add(relative(file));
         }
         return FileVisitResult.CONTINUE;
     }
 
     @Override
-    public FileVisitResult visitFileFailed(Path file, IOException e) {
+    public FileVisitResult visitFileFailed(Path file, IOException e) throws IOException {
+        if (file.equals(root)) {
+            throw e;
+        }
+        tell(file, e);
         return FileVisitResult.CONTINUE;
     }
 
     @Override
     public FileVisitResult postVisitDirectory(Path dir, java.io.@org.jspecify.annotations.Nullable IOException e) {
+        if (e != null) {
+            tell(dir, e);
+        }
         return FileVisitResult.CONTINUE;
+    }
+
+    private void tell(Path path, IOException e) {
+        closed.add(new Sorted.Skipped(
+                relative(path), Formats.problem(path, e).cause().replace("read it", "enter it")));
+    }
+
+    private String relative(Path path) {
+        return root.relativize(path).toString().replace('\\', '/');
     }
 }

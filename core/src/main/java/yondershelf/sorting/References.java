@@ -5,18 +5,17 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import yondershelf.format.FileType;
 
 /** File names that a model file mentions, found by looking through its bytes: quick, and enough to tell companions. */
 final class References {
     private static final int MOST_BYTES = 64 << 20;
-    private static final Pattern NAME = Pattern.compile(
-            "([^\"'<>|?*\\x00-\\x1f]{0,200}?[^\"'<>|?*/\\\\\\x00-\\x1f]\\.(?:png|jpe?g|tga|tiff?|bmp|psd|webp|exr|hdr|bin|mtl))(?![A-Za-z0-9])",
-            Pattern.CASE_INSENSITIVE);
+    private static final int LONGEST_NAME = 200;
+    private static final List<String> ENDINGS =
+            List.of("png", "jpg", "jpeg", "tga", "tif", "tiff", "bmp", "psd", "webp", "exr", "hdr", "bin", "mtl");
 
     private References() {}
 
@@ -45,18 +44,30 @@ final class References {
     }
 
     private static void scan(Path file, Set<String> names) {
-        String text;
+        byte[] bytes;
         try {
             if (!Files.isRegularFile(file) || Files.size(file) > MOST_BYTES) {
                 return;
             }
-            text = new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1);
+            bytes = Files.readAllBytes(file);
         } catch (IOException e) {
             return; // reading the model will tell the reason
         }
-        Matcher matcher = NAME.matcher(text);
-        while (matcher.find()) {
-            String written = new String(matcher.group(1).getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8)
+        int from = 0;
+        for (int dot = 0; dot < bytes.length; dot++) {
+            int end = bytes[dot] == '.' ? endingAfter(bytes, dot) : 0;
+            if (end == 0) {
+                continue;
+            }
+            int start = dot;
+            while (start > from && dot - start <= LONGEST_NAME && isInPath(bytes[start - 1])) {
+                start--;
+            }
+            if (start == dot || bytes[dot - 1] == '/' || bytes[dot - 1] == '\\') {
+                continue;
+            }
+            from = end;
+            String written = new String(bytes, start, end - start, StandardCharsets.UTF_8)
                     .replace('\\', '/')
                     .replace("%20", " ");
             String name = written.substring(written.lastIndexOf('/') + 1).strip();
@@ -69,5 +80,28 @@ final class References {
                 names.add(name.substring(first + 1).toLowerCase(Locale.ROOT));
             }
         }
+    }
+
+    /** Where a name's ending is over, or 0 when none that counts follows the dot. */
+    private static int endingAfter(byte[] bytes, int dot) {
+        int end = dot + 1;
+        while (end < bytes.length && end <= dot + 5 && isLetterOrDigit(bytes[end])) {
+            end++;
+        }
+        int length = end - dot - 1;
+        if (length < 3 || length > 4) {
+            return 0;
+        }
+        String ending = new String(bytes, dot + 1, length, StandardCharsets.ISO_8859_1).toLowerCase(Locale.ROOT);
+        return ENDINGS.contains(ending) ? end : 0;
+    }
+
+    private static boolean isLetterOrDigit(byte b) {
+        return b >= '0' && b <= '9' || b >= 'A' && b <= 'Z' || b >= 'a' && b <= 'z';
+    }
+
+    /** Bytes above 127 are part of a name in UTF-8; quotes, wildcards and control characters end it. */
+    private static boolean isInPath(byte b) {
+        return b < 0 || b >= ' ' && "\"'<>|?*".indexOf(b) < 0;
     }
 }

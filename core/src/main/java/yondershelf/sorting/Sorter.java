@@ -1,7 +1,6 @@
 package yondershelf.sorting;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -41,6 +40,13 @@ public final class Sorter {
      */
     public static Sorted sort(Path root, List<String> files, ContentReader reader) {
         return new Sorter(root, reader).sort(files);
+    }
+
+    /** Sorts everything below a folder; what is closed there counts as skipped. */
+    public static Sorted sort(Path root, FolderFiles files, ContentReader reader) {
+        Sorter sorter = new Sorter(root, reader);
+        sorter.skipped.addAll(files.closed());
+        return sorter.sort(files.paths());
     }
 
     private Sorted sort(List<String> files) {
@@ -240,10 +246,12 @@ public final class Sorter {
         return slash < 0 ? "" : path.substring(0, slash);
     }
 
-    /** All regular files below a folder, relative, hidden ones and this program's own data left out. */
-    public static List<String> filesBelow(Path root) throws IOException {
-        List<String> out = new ArrayList<>();
-        Files.walkFileTree(root, new FolderWalk(root, out));
-        return out;
+    /**
+     * Looks through a folder; a folder in it that cannot be entered, or vanishes meanwhile, costs only itself.
+     *
+     * @throws IOException when the folder itself cannot be read
+     */
+    public static FolderFiles filesBelow(Path root) throws IOException {
+        return FolderWalk.below(root);
     }
 }

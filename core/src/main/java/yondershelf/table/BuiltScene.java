@@ -106,15 +106,8 @@ public final class BuiltScene {
         return l > 0 ? new double[] {nx / l, ny / l, nz / l} : new double[] {0, 1, 0};
     }
 
-    /** The boxes of everything on the table, a box for each placed mesh. */
-    public List<Bounds> boxes() {
-        return render.items().stream()
-                .map(item -> item.mesh().bounds().transformed(item.toWorld()))
-                .toList();
-    }
-
     /** The box of one placement in the world. */
-    public Bounds boundsOf(String placement) {
+    private Bounds boundsOf(String placement) {
         Bounds out = Bounds.EMPTY;
         for (int i = 0; i < placementOf.length; i++) {
             if (scene.placements().get(placementOf[i]).id().equals(placement)) {

@@ -1,7 +1,10 @@
 package yondershelf.table;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import yondershelf.content.Bounds;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.Transform;
@@ -22,6 +25,36 @@ public record Placement(
 
     public Placement at(Transform other) {
         return new Placement(id, name, asset, model, other, dressed);
+    }
+
+    /** The boxes of its meshes in the world; none for a model without vertices. */
+    public List<Bounds> boxes() {
+        return model.placed().stream()
+                .map(p -> model.meshes().get(p.mesh()).bounds().transformed(toWorld.after(p.toModel())))
+                .filter(box -> !box.isEmpty())
+                .toList();
+    }
+
+    /** Every part wears the material. */
+    public Placement dressAll(Material material) {
+        Map<PartRef, Material> all = new HashMap<>();
+        for (PartRef part : parts()) {
+            all.put(part, material);
+        }
+        return new Placement(id, name, asset, model, toWorld, all);
+    }
+
+    /** All parts, in the order of the model's placed meshes. */
+    public List<PartRef> parts() {
+        List<PartRef> out = new ArrayList<>();
+        List<Model.Placed> placed = model.placed();
+        for (int i = 0; i < placed.size(); i++) {
+            int count = model.meshes().get(placed.get(i).mesh()).parts().size();
+            for (int k = 0; k < count; k++) {
+                out.add(new PartRef(i, k));
+            }
+        }
+        return out;
     }
 
     public Placement dress(PartRef part, Material material) {

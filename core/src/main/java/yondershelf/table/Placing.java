@@ -63,6 +63,31 @@ public final class Placing {
     }
 
     /**
+     * Fitted onto the face under a point of the picture: the model's base against it, its upright axis along the face's
+     * normal, whatever way that points; null when the pointer is in the sky.
+     */
+    public static @Nullable Rest fitted(
+            BuiltScene built, Camera camera, double x, double y, double aspect, Bounds model, double turn) {
+        BuiltScene.Pick pick = built.pick(camera, x, y, aspect);
+        if (pick == null) {
+            return null;
+        }
+        Transform onFace = Transform.translation(pick.x(), pick.y(), pick.z())
+                .after(turned(pick.normalX(), pick.normalY(), pick.normalZ()))
+                .after(stand(model, 0, 0, 0, turn));
+        return new Rest(onFace, pick.placement() == null ? "" : pick.placement().name());
+    }
+
+    /** The shortest turn that brings +Y to a unit direction. */
+    private static Transform turned(double x, double y, double z) {
+        double across = Math.sqrt(x * x + z * z);
+        if (across < 1e-9) {
+            return y > 0 ? Transform.IDENTITY : Transform.rotation(1, 0, 0, Math.PI);
+        }
+        return Transform.rotation(z / across, 0, -x / across, Math.atan2(across, y));
+    }
+
+    /**
      * The lowest height at which nothing reaches into the model from below: surfaces under its footprint that are lower
      * than its top carry it instead, a tray's rim, a second plank, the bench it would otherwise stand in. Looked for on a
      * grid of rays from its top down, again from each new height.

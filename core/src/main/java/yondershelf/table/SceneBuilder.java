@@ -6,11 +6,10 @@ import java.util.Map;
 import java.util.WeakHashMap;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Material;
-import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
-import yondershelf.geometry.MeshBvh;
 import yondershelf.render.EnvironmentLight;
+import yondershelf.render.ReadyModel;
 import yondershelf.render.RenderScene;
 import yondershelf.render.Shader;
 import yondershelf.render.Shaders;
@@ -19,16 +18,15 @@ import yondershelf.render.Shaders;
 public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
+    private static final int MOST_PREPARED = 64;
 
     private final Shaders shaders;
-    /** By identity: comparing models by value would compare all their vertices. */
-    private final List<Prepared> prepared = new ArrayList<>();
+    /** The latest used last. Known by identity: comparing models by value would compare all their vertices. */
+    private final List<ReadyModel> prepared = new ArrayList<>();
 
     private final Map<Material, Shader> dresses = new WeakHashMap<>();
     private @Nullable Light litBy;
     private @Nullable EnvironmentLight light;
-
-    private record Prepared(Model model, List<MeshBvh> meshes, List<Shader> shaders) {}
 
     public SceneBuilder(Shaders shaders) {
         this.shaders = shaders;
@@ -41,7 +39,7 @@ public final class SceneBuilder {
         double reach = LEAST_GROUND;
         for (int p = 0; p < scene.placements().size(); p++) {
             Placement placement = scene.placements().get(p);
-            Prepared ready = prepare(placement.model());
+            ReadyModel ready = prepare(placement.model());
             List<Model.Placed> placed = placement.model().placed();
             for (int i = 0; i < placed.size(); i++) {
                 int mesh = placed.get(i).mesh();
@@ -49,13 +47,10 @@ public final class SceneBuilder {
                 List<Part> parts = placement.model().meshes().get(mesh).parts();
                 for (int k = 0; k < parts.size(); k++) {
                     Material dress = placement.dressed().get(new PartRef(i, k));
-                    list.add(
-                            dress != null
-                                    ? dress(dress)
-                                    : ready.shaders.get(clamp(parts.get(k).material(), ready)));
+                    list.add(dress != null ? dress(dress) : ready.shader(parts.get(k)));
                 }
                 items.add(new RenderScene.Item(
-                        ready.meshes.get(mesh),
+                        ready.meshes().get(mesh),
                         placement.toWorld().after(placed.get(i).toModel()),
                         list));
                 placementOf.add(p);
@@ -65,6 +60,7 @@ public final class SceneBuilder {
             double z = placement.toWorld().tz();
             reach = Math.max(reach, 4 * Math.sqrt(x * x + z * z));
         }
+        letGo(scene);
         RenderScene.Ground ground = new RenderScene.Ground(0, false, GROUND_ALBEDO, reach);
         RenderScene render = RenderScene.of(items, light(scene.light()), ground);
         return new BuiltScene(
@@ -74,34 +70,46 @@ public final class SceneBuilder {
                 placedOf.stream().mapToInt(i -> i).toArray());
     }
 
-    private static int clamp(int material, Prepared ready) {
-        int last = ready.shaders.size() - 1;
-        return material < 0 || material > last ? last : material;
-    }
-
     /** Makes a model ready ahead of the first scene that shows it, so that building that scene is quick. */
     public void prepareAhead(Model model) {
         prepare(model);
     }
 
-    private synchronized Prepared prepare(Model model) {
-        for (Prepared known : prepared) {
-            if (known.model == model) {
+    private ReadyModel prepare(Model model) {
+        ReadyModel known = known(model);
+        if (known != null) {
+            return known;
+        }
+        // not under the lock: the scene on the table must not wait for a large model that only might come
+        return keep(ReadyModel.of(model, shaders));
+    }
+
+    private synchronized @Nullable ReadyModel known(Model model) {
+        for (int i = 0; i < prepared.size(); i++) {
+            if (prepared.get(i).model() == model) {
+                ReadyModel known = prepared.remove(i);
+                prepared.add(known);
                 return known;
             }
         }
-        List<MeshBvh> meshes = new ArrayList<>();
-        for (Mesh mesh : model.meshes()) {
-            meshes.add(MeshBvh.of(mesh));
+        return null;
+    }
+
+    private synchronized ReadyModel keep(ReadyModel fresh) {
+        ReadyModel other = known(fresh.model());
+        if (other != null) {
+            return other;
         }
-        List<Shader> list = new ArrayList<>();
-        for (Material material : model.materials()) {
-            list.add(shaders.shader(material));
-        }
-        list.add(shaders.shader(Material.plain("none", 0.8, 0.8, 0.8, 0, 0.6)));
-        Prepared fresh = new Prepared(model, meshes, list);
         prepared.add(fresh);
         return fresh;
+    }
+
+    /** Lets go of the models used longest ago; a scene's own were just used. */
+    private void letGo(Scene scene) {
+        int most = Math.max(MOST_PREPARED, scene.placements().size());
+        while (prepared.size() > most) {
+            prepared.remove(0);
+        }
     }
 
     private Shader dress(Material material) {

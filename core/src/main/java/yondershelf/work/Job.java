@@ -23,6 +23,7 @@ public final class Job<T> implements Work {
     }
 
     private final String title;
+    private final boolean quiet;
     private final Runnable changed;
     private final CompletableFuture<T> result = new CompletableFuture<>();
     private final List<Problem> problems = new ArrayList<>();
@@ -34,14 +35,20 @@ public final class Job<T> implements Work {
     private volatile long startedNanos;
     private volatile long endedNanos;
 
-    Job(String title, Runnable changed) {
+    Job(String title, boolean quiet, Runnable changed) {
         this.title = title;
+        this.quiet = quiet;
         this.changed = changed;
     }
 
     /** What it does, for a person. */
     public String title() {
         return title;
+    }
+
+    /** Work of a moment, not worth showing unless it fails. */
+    public boolean isQuiet() {
+        return quiet;
     }
 
     public State state() {

@@ -5,13 +5,15 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
-/** Runs jobs in the background and keeps the list of them. Close it to stop everything. */
+/** Runs jobs in the background and keeps the list of them. Close it to stop everything, which waits a moment for it. */
 public final class Jobs implements AutoCloseable {
     private static final int KEPT = 50;
+    private static final int LAST_SECONDS = 3;
 
     /** The body of a job. */
     public interface Body<T> {
@@ -24,16 +26,26 @@ public final class Jobs implements AutoCloseable {
 
     public Jobs() {
         AtomicInteger number = new AtomicInteger();
-        this.threads = Executors.newFixedThreadPool(Math.max(2, Parallel.threads()), task -> {
+        // as many threads as jobs: reading the thing in hand must not wait for a long scan to end
+        this.threads = Executors.newCachedThreadPool(task -> {
             Thread thread = new Thread(task, "job " + number.incrementAndGet());
             thread.setDaemon(true);
             return thread;
         });
     }
 
-    /** Starts a job as soon as a thread is free. */
+    /** Starts a job. */
     public <T> Job<T> start(String title, Body<T> body) {
-        Job<T> job = new Job<>(title, this::tell);
+        return start(title, false, body);
+    }
+
+    /** Starts work of a moment, which is not worth showing unless it fails. */
+    public <T> Job<T> startQuietly(String title, Body<T> body) {
+        return start(title, true, body);
+    }
+
+    private <T> Job<T> start(String title, boolean quiet, Body<T> body) {
+        Job<T> job = new Job<>(title, quiet, this::tell);
         jobs.add(job);
         while (jobs.size() > KEPT && jobs.get(0).isOver()) {
             jobs.remove(0);
@@ -83,5 +95,16 @@ public final class Jobs implements AutoCloseable {
     public void close() {
         jobs.forEach(Job::cancel);
         threads.shutdownNow();
+        try {
+            // they stop at their next look; files half written are worse than a moment's wait
+            boolean stopped = threads.awaitTermination(LAST_SECONDS, TimeUnit.SECONDS);
+            if (!stopped) {
+                jobs.stream()
+                        .filter(j -> !j.isOver())
+                        .forEach(j -> j.problem(Problem.of(j.title(), "it did not stop in time")));
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

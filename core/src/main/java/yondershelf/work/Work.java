@@ -1,22 +1,30 @@
 package yondershelf.work;
 
+import java.util.function.Consumer;
 import yondershelf.content.Problem;
 
 /** What a long computation tells while it runs, and how it learns that it should stop. */
 public interface Work {
     /** For work nobody watches. */
-    Work SILENT = new Work() {
-        @Override
-        public void progress(long done, long total, String what) {}
+    Work SILENT = telling(problem -> {});
 
-        @Override
-        public boolean isCancelled() {
-            return false;
-        }
+    /** For work nobody stops, of which only the problems are heard. */
+    static Work telling(Consumer<Problem> heard) {
+        return new Work() {
+            @Override
+            public void progress(long done, long total, String what) {}
 
-        @Override
-        public void problem(Problem problem) {}
-    };
+            @Override
+            public boolean isCancelled() {
+                return false;
+            }
+
+            @Override
+            public void problem(Problem problem) {
+                heard.accept(problem);
+            }
+        };
+    }
 
     /**
      * Tells how far it is.

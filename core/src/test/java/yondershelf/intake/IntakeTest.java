@@ -202,20 +202,7 @@ class IntakeTest {
         Files.write(source.resolve("a_first.png"), png(1));
         Files.write(source.resolve("b_second.png"), png(2));
         List<Problem> problems = new ArrayList<>();
-        Work work = new Work() {
-            @Override
-            public void progress(long done, long total, String what) {}
-
-            @Override
-            public boolean isCancelled() {
-                return false;
-            }
-
-            @Override
-            public void problem(Problem problem) {
-                problems.add(problem);
-            }
-        };
+        Work work = Work.telling(problems::add);
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(source), work);
             Files.delete(source.resolve("a_first.png"));
@@ -225,5 +212,89 @@ class IntakeTest {
             assertEquals(1, problems.size());
             assertTrue(problems.get(0).sentence().contains("a_first.png"));
         }
+    }
+
+    /** A model brought alone brings the files it names, and nothing else of the folder it lies in. */
+    @Test
+    void aLooseModelBringsOnlyItsOwn() throws Exception {
+        Path desk = Files.createDirectory(folder.resolve("desk"));
+        Files.writeString(desk.resolve("crate.obj"), "mtllib crate.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");
+        Files.writeString(desk.resolve("crate.mtl"), "newmtl wood\nmap_Kd planks.png\n");
+        Files.write(desk.resolve("planks.png"), png(1));
+        Files.write(desk.resolve("holiday.png"), png(2));
+        Files.writeString(desk.resolve("other.obj"), "v 0 0 0\n");
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(desk.resolve("crate.obj")), Work.SILENT);
+            assertEquals(1, plan.items().size(), plan.items().toString());
+            assertEquals(
+                    List.of("crate.obj", "crate.mtl", "planks.png"),
+                    plan.items().get(0).files().stream().map(f -> f.path()).toList());
+        }
+    }
+
+    /** When one file of a thing cannot be taken, none of its files is left lying in the library. */
+    @Test
+    void aHalfTakenItemIsTakenBack() throws Exception {
+        Path source = Files.createDirectory(folder.resolve("set"));
+        Files.write(source.resolve("oak_albedo.png"), png(1));
+        Files.write(source.resolve("oak_normal.png"), png(2));
+        Files.write(source.resolve("sign.png"), png(3));
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(source), Work.SILENT);
+            Files.delete(source.resolve("oak_normal.png"));
+            Intake.Taken taken = intake.take(plan.items(), Work.SILENT);
+            assertEquals(List.of("set/sign.png"), taken.paths());
+        }
+        assertFalse(Files.exists(library.resolve("set/oak_albedo.png")));
+        assertTrue(Files.exists(library.resolve("set/sign.png")));
+    }
+
+    /** Stopping between two things leaves the first one taken, and undo takes it out. */
+    @Test
+    void stoppingKeepsWhatCameAndCanBeUndone() throws Exception {
+        Path source = Files.createDirectory(folder.resolve("drive"));
+        for (int i = 0; i < 5; i++) {
+            Files.write(source.resolve("p" + i + ".png"), png(i));
+        }
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(source), Work.SILENT);
+            int[] looks = {0};
+            Work impatient = new Work() {
+                @Override
+                public void progress(long done, long total, String what) {}
+
+                @Override
+                public boolean isCancelled() {
+                    return ++looks[0] > 2;
+                }
+
+                @Override
+                public void problem(Problem problem) {}
+            };
+            Intake.Taken taken = intake.take(plan.items(), impatient);
+            assertEquals(2, taken.assets());
+            assertEquals(2, library.scan(reader, Work.SILENT).size());
+            FileActs.undo(library, java.util.Objects.requireNonNull(taken.run()));
+            assertEquals(0, library.scan(reader, Work.SILENT).size());
+        }
+    }
+
+    /** Archives inside archives are told, not unpacked; the temporary folder is gone afterwards. */
+    @Test
+    void archivesInsideAreToldAndNothingStaysInTheTemporaryFolder() throws Exception {
+        Path inner = zip("inner.zip", new String[] {"x.png"}, png(1));
+        Path outer = zip("outer.zip", new String[] {"inner.zip", "deep/er/y.png"}, Files.readAllBytes(inner), png(2));
+        Path unpacked;
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(outer), Work.SILENT);
+            assertEquals(1, plan.items().size());
+            assertEquals("outer/deep/er", plan.items().get(0).folder());
+            assertTrue(
+                    plan.skipped().get(0).reason().contains("archive inside"),
+                    plan.skipped().toString());
+            unpacked = plan.items().get(0).root();
+            assertTrue(Files.exists(unpacked));
+        }
+        assertFalse(Files.exists(unpacked));
     }
 }

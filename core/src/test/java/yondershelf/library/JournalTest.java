@@ -158,4 +158,52 @@ class JournalTest {
         assertTrue(next.compareTo(late) > 0);
         assertEquals(next, Stamp.parse(next.text()));
     }
+
+    /** A journal whose bytes were damaged, as a failing drive leaves them, costs its own lines and no other machine's. */
+    @Test
+    void bytesThatAreNoTextHideNothingElse() throws Exception {
+        Library library = Library.open(folder, "", "desk");
+        library.edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "somebody"), Edit.tag("a", "kept")));
+        Path journals = folder.resolve(".yondershelf/journal");
+        Files.write(journals.resolve("aaa.jsonl"), new byte[] {'{', (byte) 0xC3, (byte) 0x28, (byte) 0xFF, '\n'});
+        byte[] own = Files.readAllBytes(journals.resolve("desk.jsonl"));
+        own[own.length / 4] = (byte) 0xFF;
+        Files.write(journals.resolve("zzz.jsonl"), own);
+        Library again = Library.open(folder, "", "laptop");
+        assertEquals("somebody", again.labels("a").author());
+        assertTrue(again.labels("a").tags().contains("kept"));
+        assertEquals(2, again.damagedLines());
+    }
+
+    /** A sync tool renames one of two versions of a file when both changed: its lines are taken all the same. */
+    @Test
+    void conflictCopiesOfJournalsAreMergedToo() throws Exception {
+        Library library = Library.open(folder, "", "desk");
+        library.edit(List.of(Edit.tag("a", "first")));
+        Path journals = folder.resolve(".yondershelf/journal");
+        Files.copy(journals.resolve("desk.jsonl"), journals.resolve("desk (conflicted copy).jsonl"));
+        library.edit(List.of(Edit.tag("a", "second"), Edit.untag("a", "first")));
+        Files.writeString(journals.resolve("desk (conflicted copy).jsonl"), "\n", StandardOpenOption.APPEND);
+        assertEquals(
+                List.of("second"),
+                List.copyOf(Library.open(folder, "", "reader").labels("a").tags()));
+    }
+
+    /** Clock readings are totally ordered, survive being written, and move on whatever the wall clock does. */
+    @Test
+    void stampsAreOrderedAndMoveOn() {
+        SplittableRandom random = new SplittableRandom(12);
+        Stamp latest = new Stamp(0, 0, "");
+        for (int i = 0; i < 2000; i++) {
+            Stamp next = Stamp.next(latest, random.nextLong(0, 50), "m" + random.nextInt(3));
+            assertTrue(next.compareTo(latest) > 0);
+            Stamp read = Stamp.parse(next.text());
+            assertEquals(next, read);
+            // the text sorts as the clock does, so that a journal can be judged by eye
+            assertTrue(i == 0 || next.text().compareTo(latest.text()) > 0);
+            latest = next;
+        }
+        Stamp full = new Stamp(7, 0xffff, "m");
+        assertTrue(Stamp.next(full, 3, "m").compareTo(full) > 0);
+    }
 }

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
@@ -14,6 +15,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.FileActs;
@@ -134,5 +136,89 @@ class MendTest {
         assertTrue(text.startsWith(
                 "{\"asset\":{\"version\":\"2.0\"},\"images\":[{\"uri\":\"some%20folder/b.png\"}],  \"x\":[1,2]}"));
         assertEquals(0x01020304, read.getInt(out.length - 4));
+    }
+
+    /** Two models share one material file: mending both changes it once and ends well. */
+    @Test
+    void aSharedMaterialFileIsMendedOnce() throws Exception {
+        obj("newmtl wood\nmap_Kd wood_color.png\n");
+        Files.copy(folder.resolve("props/crate.obj"), folder.resolve("props/lid.obj"));
+        Files.createDirectories(folder.resolve("tidied"));
+        Files.write(folder.resolve("tidied/wood_color.png"), flat(120, 80, 40));
+        List<Finding> findings = check();
+        assertEquals(2, findings.size(), findings.toString());
+        Mend.apply(library, findings);
+        assertEquals(List.of(), check());
+    }
+
+    /** When the last remedy of a group cannot be applied any more, the first ones are taken back. */
+    @Test
+    void aGroupIsAppliedWhollyOrNotAtAll() throws Exception {
+        obj("newmtl wood\nmap_Kd wood_color.png\n");
+        Files.writeString(
+                folder.resolve("props/other.obj"),
+                Files.readString(folder.resolve("props/crate.obj")).replace("crate.mtl", "other.mtl"));
+        Files.writeString(folder.resolve("props/other.mtl"), "newmtl wood\nmap_Kd wood_color.png\n");
+        Files.createDirectories(folder.resolve("tidied"));
+        Files.write(folder.resolve("tidied/wood_color.png"), flat(120, 80, 40));
+        List<Finding> findings = check();
+        assertEquals(2, findings.size());
+        byte[] first = Files.readAllBytes(folder.resolve("props/crate.mtl"));
+        Files.writeString(folder.resolve("props/other.mtl"), "newmtl wood\nmap_Kd something_else.png\n");
+        ProblemException e = assertThrows(ProblemException.class, () -> Mend.apply(library, findings));
+        assertTrue(e.problem().sentence().contains("other.mtl"), e.problem().sentence());
+        assertArrayEquals(first, Files.readAllBytes(folder.resolve("props/crate.mtl")));
+        assertEquals(List.of(), FileActs.runs(library));
+    }
+
+    /** A picture named by the absolute path of this machine works here only: the remedy names it by the way to it. */
+    @Test
+    void absoluteReferencesAreMadeRelative() throws Exception {
+        Files.createDirectories(folder.resolve("maps"));
+        Path map = Files.write(folder.resolve("maps/wood_color.png"), flat(120, 80, 40));
+        obj("newmtl wood\nmap_Kd " + map + "\n");
+        List<Finding> findings = check();
+        assertEquals(1, findings.size(), findings.toString());
+        assertEquals(Finding.Code.REFERENCE_ABSOLUTE, findings.get(0).code());
+        assertEquals(Finding.Severity.WARNING, findings.get(0).severity());
+        Mend.apply(library, findings);
+        assertEquals(
+                "newmtl wood\nmap_Kd ../maps/wood_color.png\n", Files.readString(folder.resolve("props/crate.mtl")));
+        assertEquals(List.of(), check());
+    }
+
+    /** Formats whose references cannot be rewritten safely get the picture where they look for it. */
+    @Test
+    void whereNothingCanBeRewrittenThePictureIsCopied() throws Exception {
+        Files.createDirectories(folder.resolve("props"));
+        Files.createDirectories(folder.resolve("tidied"));
+        Files.write(folder.resolve("tidied/shell.png"), flat(120, 80, 40));
+        Files.writeString(folder.resolve("props/shell.ply"), """
+                ply
+                format ascii 1.0
+                comment TextureFile maps/shell.png
+                element vertex 3
+                property float x
+                property float y
+                property float z
+                property float s
+                property float t
+                element face 1
+                property list uchar int vertex_indices
+                end_header
+                0 0 0 0 0
+                1 0 0 1 0
+                0 1 0 0 1
+                3 0 1 2
+                """);
+        List<Finding> findings = check();
+        assertEquals(1, findings.size(), findings.toString());
+        Finding.Remedy remedy = findings.get(0).remedy();
+        assertNotNull(remedy);
+        String run = Mend.apply(library, findings);
+        assertEquals(-1, Files.mismatch(folder.resolve("tidied/shell.png"), folder.resolve("props/maps/shell.png")));
+        FileActs.undo(library, run);
+        assertEquals(1, check().size());
+        assertTrue(Files.notExists(folder.resolve("props/maps")));
     }
 }

@@ -80,4 +80,39 @@ class IndexTest {
             assertEquals(expected, index.find(Query.EVERYTHING.withWords(word)).total());
         }
     }
+
+    /** Replacing one entry gives what making the index anew would give, whatever changes. */
+    @Test
+    void anIndexWithOneChangeIsAsIfMadeAnew() {
+        SplittableRandom random = new SplittableRandom(17);
+        List<Entry> entries = new ArrayList<>();
+        for (int i = 0; i < 60; i++) {
+            entries.add(any(random, "id" + i));
+        }
+        Index index = Index.of(entries);
+        for (int step = 0; step < 400; step++) {
+            int at = random.nextInt(entries.size());
+            Entry changed = any(random, entries.get(at).id());
+            entries.set(at, changed);
+            index = index.with(changed);
+            Index fresh = Index.of(entries);
+            for (Query query : List.of(
+                    Query.EVERYTHING,
+                    Query.EVERYTHING.withWords("a"),
+                    Query.EVERYTHING.withWords("lo b"),
+                    Query.EVERYTHING.withTags(Set.of("t1")))) {
+                assertEquals(fresh.find(query), index.find(query));
+            }
+        }
+        assertEquals(60, index.size());
+        assertEquals(
+                index.find(Query.EVERYTHING), index.with(any(random, "unknown")).find(Query.EVERYTHING));
+    }
+
+    private static Entry any(SplittableRandom random, String id) {
+        String[] words = {"Lantern", "lo", "Buoy", "Älg", "crate"};
+        String name = words[random.nextInt(5)] + " " + words[random.nextInt(5)];
+        Kind kind = Kind.values()[random.nextInt(4)];
+        return entry(id, kind, name, "f" + random.nextInt(3), "t" + random.nextInt(3), "t" + random.nextInt(3) + "/x");
+    }
 }

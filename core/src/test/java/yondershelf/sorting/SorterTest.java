@@ -114,7 +114,7 @@ class SorterTest {
         for (int i = 0; i < words.length; i++) {
             picture("f" + i % 3 + "/" + words[i] + (i == 5 ? "_2" : "") + ".png", 2, 2);
         }
-        List<String> files = Sorter.filesBelow(folder);
+        List<String> files = Sorter.filesBelow(folder).paths();
         Sorted sorted = sort();
         List<String> seen = sorted.items().stream()
                 .flatMap(i -> i.files().stream())

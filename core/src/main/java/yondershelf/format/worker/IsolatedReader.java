@@ -64,6 +64,15 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         return here.measure(source);
     }
 
+    @Override
+    public void verify(ImageSource source) throws ProblemException {
+        if (Formats.needsNative(source)) {
+            readPicture(source);
+        } else {
+            here.verify(source);
+        }
+    }
+
     private interface Answer<T> {
         T from(Worker worker) throws IOException;
     }

@@ -1,0 +1,191 @@
+package yondershelf.intake;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
+import yondershelf.library.Library;
+import yondershelf.sorting.FolderFiles;
+import yondershelf.sorting.Sorted;
+import yondershelf.sorting.SortedItem;
+import yondershelf.sorting.Sorter;
+import yondershelf.work.Work;
+
+/** Makes one plan: looks at what was brought, sorts it, and finds each thing its place in the library. */
+final class Planner {
+    private final Library library;
+    private final String folder;
+    private final ContentReader reader;
+    private final Work work;
+    private final Duplicates duplicates;
+    private final List<IntakePlan.Item> items = new ArrayList<>();
+    private final List<Sorted.Skipped> skipped = new ArrayList<>();
+    private final Map<Path, List<String>> loose = new HashMap<>();
+
+    /** @param folder below the library's root, where things go */
+    Planner(Library library, String folder, ContentReader reader, Work work) {
+        this.library = library;
+        this.folder = folder;
+        this.reader = reader;
+        this.work = work;
+        this.duplicates = new Duplicates(library);
+    }
+
+    /** Adds an archive, unpacked into an empty folder. */
+    void addArchive(Path archive, Path unpacked) throws ProblemException {
+        Archive.unpack(archive, unpacked, skipped, work);
+        String name = name(archive);
+        addFolder(unpacked, name.substring(0, name.lastIndexOf('.')));
+    }
+
+    void addFolder(Path root) throws ProblemException {
+        addFolder(root, name(root));
+    }
+
+    private void addFolder(Path root, String base) throws ProblemException {
+        if (root.startsWith(library.root()) || library.root().startsWith(root)) {
+            throw new Problem(
+                            root.toString(),
+                            "it overlaps the library itself",
+                            "Scan the library to see what is new in it")
+                    .raise();
+        }
+        FolderFiles files;
+        try {
+            files = Sorter.filesBelow(root);
+        } catch (IOException e) {
+            throw Problem.of(root, "the folder cannot be read (" + e.getMessage() + ")")
+                    .raise(e);
+        }
+        skipped.addAll(files.closed());
+        // an archive often holds one folder of its own name: not kept twice
+        String inner = base + "/";
+        List<String> paths = files.paths();
+        boolean doubled = !paths.isEmpty() && paths.stream().allMatch(f -> f.startsWith(inner));
+        if (doubled) {
+            paths = paths.stream().map(f -> f.substring(inner.length())).toList();
+        }
+        add(doubled ? root.resolve(base) : root, base, paths, item -> true);
+    }
+
+    /** Adds a single file; those of one folder are sorted together by {@link #plan}. */
+    void addFile(Path file) {
+        loose.computeIfAbsent(parent(file), k -> new ArrayList<>()).add(name(file));
+    }
+
+    void skip(Path path, String reason) {
+        skipped.add(new Sorted.Skipped(path.toString(), reason));
+    }
+
+    IntakePlan plan() {
+        for (Map.Entry<Path, List<String>> files : loose.entrySet()) {
+            Set<String> brought = new HashSet<>(files.getValue());
+            Predicate<SortedItem> wanted = item -> item.files().stream().anyMatch(f -> brought.contains(f.path()));
+            add(files.getKey(), "", withCompanions(files.getKey(), files.getValue()), wanted);
+        }
+        return new IntakePlan(items, skipped);
+    }
+
+    /** A model brought alone still brings the files beside it that it mentions: sorting tells them from the rest. */
+    private static List<String> withCompanions(Path root, List<String> names) {
+        boolean model = names.stream()
+                .anyMatch(n -> FileType.byName(n).map(FileType::isModel).orElse(false));
+        if (!model) {
+            return names;
+        }
+        Set<String> all = new LinkedHashSet<>(names);
+        try (Stream<Path> list = Files.list(root)) {
+            list.filter(Files::isRegularFile)
+                    .map(Planner::name)
+                    .filter(n -> FileType.byName(n)
+                            .map(FileType::isPicture)
+                            .orElse(n.endsWith(".mtl") || n.endsWith(".bin")))
+                    .forEach(all::add);
+        } catch (IOException e) {
+            return names;
+        }
+        return List.copyOf(all);
+    }
+
+    private void add(Path root, String base, List<String> files, Predicate<SortedItem> wanted) {
+        Sorted sorted = Sorter.sort(root, files, reader);
+        List<SortedItem> found = sorted.items().stream().filter(wanted).toList();
+        skipped.addAll(sorted.skipped());
+        String target = free(IntakePlan.joined(folder, base), found, root);
+        int done = 0;
+        for (SortedItem item : found) {
+            work.progress(done++, found.size(), item.name());
+            String duplicate = duplicates.of(root.resolve(item.files().get(0).path()));
+            String reason = duplicate != null ? "the library has it already" : unreadable(item, root);
+            items.add(new IntakePlan.Item(
+                    item.kind(),
+                    item.name(),
+                    root,
+                    target,
+                    IntakePlan.joined(target, item.folder()),
+                    item.files(),
+                    duplicate,
+                    reason));
+        }
+    }
+
+    /** Empty and forbidden files are told in the plan; deeper faults show after taking, on the card. */
+    private static String unreadable(SortedItem item, Path root) {
+        for (SortedItem.SortedFile file : item.files()) {
+            Path path = root.resolve(file.path());
+            if (!Files.isReadable(path)) {
+                return "there is no permission to read " + file.path();
+            }
+            try {
+                if (Files.size(path) == 0) {
+                    return file.path() + " is empty";
+                }
+            } catch (IOException e) {
+                return file.path() + " is not there any more";
+            }
+        }
+        return "";
+    }
+
+    /** A folder name under which no file of the library would be written over. */
+    private String free(String wanted, List<SortedItem> found, Path root) {
+        String candidate = wanted;
+        for (int n = 2; n < 1000 && clashes(candidate, found, root); n++) {
+            candidate = (wanted.isEmpty() ? "taken in" : wanted) + " " + n;
+        }
+        return candidate;
+    }
+
+    private boolean clashes(String candidate, List<SortedItem> found, Path root) {
+        for (SortedItem item : found) {
+            for (SortedItem.SortedFile file : item.files()) {
+                Path target = library.resolve(IntakePlan.joined(candidate, file.path()));
+                if (Files.exists(target) && !Duplicates.same(target, root.resolve(file.path()))) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    private static Path parent(Path path) {
+        Path parent = path.getParent();
+        return parent == null ? path : parent;
+    }
+
+    static String name(Path path) {
+        return String.valueOf(path.getFileName());
+    }
+}

@@ -1,0 +1,60 @@
+package yondershelf.library;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import net.openhft.hashing.LongTupleHashFunction;
+
+/**
+ * 128-bit XXH3 of contents as 32 hex digits. From 64 MiB on it is the XXH3 of the digits of the pieces of that size, so that
+ * files of any size are hashed in little memory.
+ */
+public final class ContentHash {
+    private static final int PIECE = 64 << 20;
+
+    private ContentHash() {}
+
+    public static String of(byte[] bytes) {
+        if (bytes.length < PIECE) {
+            return digits(bytes);
+        }
+        StringBuilder pieces = new StringBuilder();
+        for (int at = 0; at < bytes.length; at += PIECE) {
+            pieces.append(digits(Arrays.copyOfRange(bytes, at, (int) Math.min(bytes.length, (long) at + PIECE))));
+        }
+        return ofText(pieces.toString());
+    }
+
+    public static String of(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            byte[] piece = in.readNBytes(PIECE);
+            if (piece.length < PIECE) {
+                return digits(piece);
+            }
+            StringBuilder pieces = new StringBuilder();
+            for (; piece.length > 0; piece = in.readNBytes(PIECE)) {
+                pieces.append(digits(piece));
+            }
+            return ofText(pieces.toString());
+        }
+    }
+
+    /** Of a text's characters, for keys made of other hashes. */
+    public static String ofText(String text) {
+        long[] out = new long[2];
+        LongTupleHashFunction.xx128().hashChars(text, out);
+        return hex(out);
+    }
+
+    private static String digits(byte[] bytes) {
+        long[] out = new long[2];
+        LongTupleHashFunction.xx128().hashBytes(bytes, out);
+        return hex(out);
+    }
+
+    private static String hex(long[] digest) {
+        return String.format("%016x%016x", digest[1], digest[0]);
+    }
+}

@@ -1,0 +1,328 @@
+package yondershelf.render;
+
+import org.jspecify.annotations.Nullable;
+import yondershelf.geometry.Ray;
+
+/** One worker's scratch space and the walk along one path: what the path tracer does for each sample of a pixel. */
+final class LightPath {
+    private final RenderScene scene;
+    private final PathTracer.Quality quality;
+    private final Ray ray = new Ray();
+    private final Ray shadow = new Ray();
+    private final Surface surface = new Surface();
+    private final Surface shadowSurface = new Surface();
+    private final Sampler sampler = new Sampler();
+    private final Scatter scatter = new Scatter();
+    private final float[] light = new float[3];
+    private final float[] direction = new float[3];
+    private @Nullable Camera framed;
+    private double[] frame = new double[9];
+
+    private float r;
+    private float g;
+    private float b;
+    private float a;
+    private float guideR;
+    private float guideG;
+    private float guideB;
+    private float guideX;
+    private float guideY;
+    private float guideZ;
+
+    LightPath(RenderScene scene, PathTracer.Quality quality) {
+        this.scene = scene;
+        this.quality = quality;
+    }
+
+    void pixel(Camera camera, Film film, int x, int y, int first, int samples) {
+        if (framed != camera) {
+            framed = camera;
+            frame = camera.frame();
+        }
+        double h = Math.tan(camera.fieldOfView() / 2);
+        double aspect = film.width / (double) film.height;
+        int p = y * film.width + x;
+        for (int s = first; s < first + samples; s++) {
+            sampler.start(p, s);
+            double sx = (2 * (x + sampler.next()) / film.width - 1) * h * aspect;
+            double sy = (1 - 2 * (y + sampler.next()) / film.height) * h;
+            double dx = frame[0] * sx + frame[3] * sy - frame[6];
+            double dy = frame[1] * sx + frame[4] * sy - frame[7];
+            double dz = frame[2] * sx + frame[5] * sy - frame[8];
+            double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
+            trace(camera, dx * l, dy * l, dz * l);
+            film.sum[p * 4] += r;
+            film.sum[p * 4 + 1] += g;
+            film.sum[p * 4 + 2] += b;
+            film.sum[p * 4 + 3] += a;
+            film.guides[p * 6] += guideR;
+            film.guides[p * 6 + 1] += guideG;
+            film.guides[p * 6 + 2] += guideB;
+            film.guides[p * 6 + 3] += guideX;
+            film.guides[p * 6 + 4] += guideY;
+            film.guides[p * 6 + 5] += guideZ;
+        }
+    }
+
+    private void trace(Camera camera, double dx, double dy, double dz) {
+        r = g = b = 0;
+        a = 1;
+        guideR = guideG = guideB = 1;
+        guideX = guideY = guideZ = 0;
+        float tr = 1;
+        float tg = 1;
+        float tb = 1;
+        float density = -1;
+        boolean first = true;
+        int bounce = 0;
+        ray.set(camera.eyeX(), camera.eyeY(), camera.eyeZ(), dx, dy, dz, 0, Float.MAX_VALUE);
+        for (int step = 0; step < 64; step++) {
+            if (!scene.bvh.nearest(ray)) {
+                miss(tr, tg, tb, density, first);
+                return;
+            }
+            Shader shader = scene.surface(ray, surface);
+            if (shader.transparent && surface.alpha < 1 && sampler.next() >= surface.alpha) {
+                passThrough();
+                continue;
+            }
+            if (first) {
+                guideR = surface.baseR;
+                guideG = surface.baseG;
+                guideB = surface.baseB;
+                guideX = surface.nx;
+                guideY = surface.ny;
+                guideZ = surface.nz;
+                first = false;
+            }
+            add(tr * surface.emissiveR, tg * surface.emissiveG, tb * surface.emissiveB, bounce > 0);
+            scatter.enter(surface, -ray.dx, -ray.dy, -ray.dz);
+            direct(tr, tg, tb, bounce > 0);
+            if (bounce >= quality.bounces()) {
+                lastBounce(tr, tg, tb);
+                return;
+            }
+            if (!scatter.sample(sampler.next(), sampler.next(), sampler.next())) {
+                return;
+            }
+            tr *= scatter.weightR;
+            tg *= scatter.weightG;
+            tb *= scatter.weightB;
+            density = scatter.density;
+            bounce++;
+            float most = Math.max(tr, Math.max(tg, tb));
+            if (bounce > 3) {
+                float survive = Math.min(0.95f, most);
+                if (sampler.next() >= survive) {
+                    return;
+                }
+                tr /= survive;
+                tg /= survive;
+                tb /= survive;
+            }
+            if (!(most > 0)) {
+                return;
+            }
+            leave(ray, scatter.x, scatter.y, scatter.z);
+        }
+    }
+
+    /** Beyond the last bounce the light still missing is taken from the surroundings as if nothing stood in between. */
+    private void lastBounce(float tr, float tg, float tb) {
+        if (quality.clamp() == Float.MAX_VALUE || !scatter.sample(sampler.next(), sampler.next(), sampler.next())) {
+            return;
+        }
+        leave(ray, scatter.x, scatter.y, scatter.z);
+        if (!scene.bvh.blocked(ray)) {
+            ray.set(ray.ox, ray.oy, ray.oz, scatter.x, scatter.y, scatter.z, 0, Float.MAX_VALUE);
+            miss(tr * scatter.weightR, tg * scatter.weightG, tb * scatter.weightB, scatter.density, false);
+            return;
+        }
+        // a surface is there: a rough guess of the light on it
+        scene.light.ambient(surface.nx, surface.ny, surface.nz, light);
+        float dim = 0.25f;
+        add(
+                tr * scatter.weightR * light[0] * dim,
+                tg * scatter.weightG * light[1] * dim,
+                tb * scatter.weightB * light[2] * dim,
+                true);
+    }
+
+    private void add(float x, float y, float z, boolean indirect) {
+        float most = Math.max(x, Math.max(y, z));
+        float k = indirect && most > quality.clamp() ? quality.clamp() / most : 1;
+        r += x * k;
+        g += y * k;
+        b += z * k;
+    }
+
+    private void passThrough() {
+        float t = ray.tMax;
+        ray.set(
+                ray.ox + ray.dx * t - surface.gx * offset(),
+                ray.oy + ray.dy * t - surface.gy * offset(),
+                ray.oz + ray.dz * t - surface.gz * offset(),
+                ray.dx,
+                ray.dy,
+                ray.dz,
+                0,
+                Float.MAX_VALUE);
+    }
+
+    /** Far enough from the surface that rounding does not put the ray on the wrong side. */
+    private float offset() {
+        float size = Math.max(Math.abs(surface.px), Math.max(Math.abs(surface.py), Math.abs(surface.pz)));
+        return Math.max(1e-6f, size * 4e-6f + ray.tMax * 1e-6f);
+    }
+
+    private void leave(Ray out, float x, float y, float z) {
+        float side = x * surface.gx + y * surface.gy + z * surface.gz > 0 ? offset() : -offset();
+        out.set(
+                surface.px + surface.gx * side,
+                surface.py + surface.gy * side,
+                surface.pz + surface.gz * side,
+                x,
+                y,
+                z,
+                0,
+                Float.MAX_VALUE);
+    }
+
+    private void direct(float tr, float tg, float tb, boolean indirect) {
+        float density = scene.light.sample(sampler.next(), sampler.next(), direction, light);
+        if (!(density > 0)) {
+            return;
+        }
+        float lr = light[0];
+        float lg = light[1];
+        float lb = light[2];
+        if (!scatter.evaluate(direction[0], direction[1], direction[2])) {
+            return;
+        }
+        float weight = 1 / (density + scatter.density);
+        float open = openness(direction[0], direction[1], direction[2]);
+        if (open > 0) {
+            float k = weight * open;
+            add(tr * scatter.weightR * lr * k, tg * scatter.weightG * lg * k, tb * scatter.weightB * lb * k, indirect);
+        }
+    }
+
+    /** How much light passes towards a direction from the surface, 0 to 1. */
+    private float openness(float x, float y, float z) {
+        if (scene.ground != null && y < 0 && surface.py >= scene.ground.height() - 1e-4) {
+            return 0;
+        }
+        leave(shadow, x, y, z);
+        if (!scene.transparent) {
+            return scene.bvh.blocked(shadow) ? 0 : 1;
+        }
+        float open = 1;
+        for (int i = 0; i < 16 && open > 0.01f; i++) {
+            if (!scene.bvh.nearest(shadow)) {
+                return open;
+            }
+            open *= 1 - scene.opacity(shadow, shadowSurface);
+            float t = shadow.tMax * 1.00001f + 1e-5f;
+            shadow.set(shadow.ox + x * t, shadow.oy + y * t, shadow.oz + z * t, x, y, z, 0, Float.MAX_VALUE);
+        }
+        return open > 0.01f ? open : 0;
+    }
+
+    private void miss(float tr, float tg, float tb, float density, boolean first) {
+        RenderScene.Ground ground = scene.ground;
+        if (ground != null && ray.dy < 0 && ray.oy >= ground.height()) {
+            if (first) {
+                groundSeen(ground);
+            } else {
+                add(tr * scene.groundGlow[0], tg * scene.groundGlow[1], tb * scene.groundGlow[2], true);
+            }
+            return;
+        }
+        if (first) {
+            if (quality.showBackground()) {
+                scene.beyond(ray.dx, ray.dy, ray.dz, light);
+                r += light[0] * tr;
+                g += light[1] * tg;
+                b += light[2] * tb;
+            } else {
+                a = 0;
+            }
+            return;
+        }
+        float lightDensity = scene.light.radiance(ray.dx, ray.dy, ray.dz, light);
+        float weight = density < 0 ? 1 : density / (density + lightDensity);
+        add(tr * light[0] * weight, tg * light[1] * weight, tb * light[2] * weight, true);
+    }
+
+    private void groundSeen(RenderScene.Ground ground) {
+        float t = (float) ((ground.height() - ray.oy) / ray.dy);
+        float px = ray.ox + ray.dx * t;
+        float pz = ray.oz + ray.dz * t;
+        float dx = ray.dx;
+        float dy = ray.dy;
+        float dz = ray.dz;
+        surface.px = px;
+        surface.py = (float) ground.height();
+        surface.pz = pz;
+        surface.gx = 0;
+        surface.gy = 1;
+        surface.gz = 0;
+        ray.tMax = t;
+        float seen = ground.seenAt(px, pz);
+        guideY = 1;
+        float whole = luminance(scene.groundGlow) / (float) ground.albedo();
+        float lit = 0;
+        // two looks for the light: by brightness and by the cosine, joined by the balance heuristic
+        float density = scene.light.sample(sampler.next(), sampler.next(), direction, light);
+        float lr = 0;
+        float lg = 0;
+        float lb = 0;
+        if (density > 0 && direction[1] > 0) {
+            float cosine = direction[1] / (float) Math.PI;
+            float open = openness(direction[0], direction[1], direction[2]);
+            float k = cosine / (density + cosine) * open;
+            lr += light[0] * k;
+            lg += light[1] * k;
+            lb += light[2] * k;
+        }
+        float u = sampler.next();
+        float turns = sampler.next();
+        float s = (float) Math.sqrt(u);
+        float y = (float) Math.sqrt(1 - u);
+        float x = s * (float) Turns.cos(turns);
+        float z = s * (float) Turns.sin(turns);
+        float cosine = y / (float) Math.PI;
+        float lightDensity = scene.light.radiance(x, y, z, light);
+        float open = openness(x, y, z);
+        float k = cosine > 0 ? cosine / (lightDensity + cosine) * open : 0;
+        lr += light[0] * k;
+        lg += light[1] * k;
+        lb += light[2] * k;
+        if (ground.catcher()) {
+            lit = 0.2126f * lr + 0.7152f * lg + 0.0722f * lb;
+            float shade = whole > 0 ? 1 - lit / whole : 0;
+            a = shade * seen;
+            guideR = guideG = guideB = 0;
+            return;
+        }
+        float albedo = (float) ground.albedo();
+        r += albedo * lr * seen;
+        g += albedo * lg * seen;
+        b += albedo * lb * seen;
+        guideR = guideG = guideB = albedo;
+        if (seen < 1) {
+            scene.beyond(dx, dy, dz, light);
+            r += light[0] * (1 - seen);
+            g += light[1] * (1 - seen);
+            b += light[2] * (1 - seen);
+            if (seen < 0.5f) {
+                guideX = dx;
+                guideY = 0;
+            }
+        }
+    }
+
+    private static float luminance(float[] c) {
+        return 0.2126f * c[0] + 0.7152f * c[1] + 0.0722f * c[2];
+    }
+}

@@ -1,0 +1,16 @@
+package yondershelf.sorting;
+
+import java.util.List;
+
+/**
+ * The files below a folder, paths relative to it and separated by {@code /}; hidden ones and this program's own data are left
+ * out.
+ *
+ * @param closed folders and files that could not be entered or looked at, with reasons
+ */
+public record FolderFiles(List<String> paths, List<Sorted.Skipped> closed) {
+    public FolderFiles {
+        paths = List.copyOf(paths);
+        closed = List.copyOf(closed);
+    }
+}

@@ -1,0 +1,132 @@
+package yondershelf.catalogue;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.SplittableRandom;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.Picture;
+import yondershelf.facts.Facts;
+import yondershelf.format.Formats;
+import yondershelf.format.GltfTest;
+import yondershelf.format.SceneNotes;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+import yondershelf.render.Booth;
+import yondershelf.work.Work;
+
+/** Caches hold nothing that cannot be made again: damage to them costs time and never a wrong answer. */
+@SuppressWarnings("NullAway.Init")
+class CachesTest {
+    @TempDir
+    Path folder;
+
+    private Path root;
+    private Catalogue catalogue;
+    private Library library;
+    private Asset asset;
+
+    @BeforeEach
+    void open() throws Exception {
+        root = Files.createDirectories(folder.resolve("props"));
+        Files.write(root.resolve("mast.glb"), Formats.glb(GltfTest.sample(), SceneNotes.none(), new Formats()));
+        reopen();
+    }
+
+    /** As a program started later sees it. */
+    private void reopen() throws Exception {
+        catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
+        library = catalogue.add(root, "");
+        asset = catalogue.scan(library, Work.SILENT).get(0);
+    }
+
+    private List<Path> files(Path below, String ending) throws Exception {
+        try (Stream<Path> walk = Files.walk(below)) {
+            return walk.filter(p -> p.toString().endsWith(ending)).toList();
+        }
+    }
+
+    @Test
+    void damagedFactsAreMeasuredAgain() throws Exception {
+        Facts facts = catalogue.facts(asset);
+        catalogue.saveFacts();
+        Path cache = files(folder.resolve("home"), ".facts.json").get(0);
+        byte[] whole = Files.readAllBytes(cache);
+        SplittableRandom random = new SplittableRandom(23);
+        for (int i = 0; i < 40; i++) {
+            byte[] damaged = Arrays.copyOf(whole, random.nextInt(whole.length));
+            Files.write(cache, damaged);
+            reopen();
+            assertNull(catalogue.knownFacts(asset).orElse(null));
+            assertEquals(facts, catalogue.facts(asset));
+        }
+        Files.write(cache, "{\"format\":1,\"assets\":{}}".getBytes(java.nio.charset.StandardCharsets.UTF_8));
+        reopen();
+        assertEquals(facts, catalogue.facts(asset));
+        catalogue.saveFacts();
+        reopen();
+        assertEquals(facts, catalogue.knownFacts(asset).orElse(null));
+    }
+
+    @Test
+    void aDamagedPreviewIsTakenAgain() throws Exception {
+        Picture taken = catalogue.takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false);
+        assertNotNull(taken);
+        assertNull(catalogue.keptPreview(asset, 64), "drafts are not kept");
+        Picture last = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertNotNull(last);
+        List<Path> kept = files(root.resolve(".yondershelf/previews"), ".png");
+        assertEquals(1, kept.size());
+        assertTrue(files(root.resolve(".yondershelf"), ".part").isEmpty());
+        Files.write(kept.get(0), new byte[] {1, 2, 3});
+        assertNull(catalogue.keptPreview(asset, 64));
+        Picture again = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertNotNull(again);
+        assertArrayEquals(last.bytes(), again.bytes());
+        Picture found = catalogue.keptPreview(asset, 64);
+        assertNotNull(found);
+        assertArrayEquals(last.bytes(), found.bytes());
+    }
+
+    /** A file moved within the library, and its copy, keep the picture that belongs to their bytes. */
+    @Test
+    void previewsBelongToContent() throws Exception {
+        Picture taken = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertNotNull(taken);
+        Files.createDirectories(root.resolve("rigging"));
+        Files.move(root.resolve("mast.glb"), root.resolve("rigging/signal mast.glb"));
+        Files.copy(root.resolve("rigging/signal mast.glb"), root.resolve("spare mast.glb"));
+        List<Asset> moved = catalogue.scan(library, Work.SILENT);
+        assertEquals(2, moved.size());
+        for (Asset one : moved) {
+            Picture kept = catalogue.keptPreview(one, 64);
+            assertNotNull(kept, one.path());
+            assertArrayEquals(taken.bytes(), kept.bytes());
+        }
+    }
+
+    /** A drive that was away and is back shows its things as they are, though no file has changed. */
+    @Test
+    void whatWasAwayIsNotRememberedAsUnreadable() throws Exception {
+        Path away = folder.resolve("away.glb");
+        Files.move(root.resolve("mast.glb"), away);
+        assertFalse(catalogue.facts(asset).readable());
+        catalogue.saveFacts();
+        Files.move(away, root.resolve("mast.glb"));
+        assertTrue(catalogue.facts(asset).readable());
+        reopen();
+        assertTrue(catalogue.facts(asset).readable());
+        assertNotNull(catalogue.takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false));
+    }
+}

@@ -1,0 +1,222 @@
+package yondershelf.format;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Base64;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Set;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Part;
+import yondershelf.content.Picture;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+
+/** Materials of glTF 2.0 (3.9) by hand-written documents, and what is written as read back. */
+class GltfMaterialsTest {
+    @TempDir
+    Path folder;
+
+    private final Formats formats = new Formats();
+
+    private static String uri(String mime, byte[] bytes) {
+        return "\"data:" + mime + ";base64," + Base64.getEncoder().encodeToString(bytes) + "\"";
+    }
+
+    private static byte[] dot(int grey) {
+        return Formats.png(Picture.ofBytes(1, 1, 1, new byte[] {(byte) grey}));
+    }
+
+    /** One triangle with two sets of UVs and three one-pixel pictures; single quotes stand for double ones. */
+    private Model read(String material) throws Exception {
+        ByteBuffer data = ByteBuffer.allocate(36 + 24 + 24).order(ByteOrder.LITTLE_ENDIAN);
+        for (float f :
+                new float[] {0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 1, 0.5f, 0.5f, 0.75f, 0.5f, 0.5f, 0.75f}) {
+            data.putFloat(f);
+        }
+        String json = "{'asset':{'version':'2.0'},'meshes':[{'primitives':[{'material':0,'attributes':{'POSITION':0,"
+                + "'TEXCOORD_0':1,'TEXCOORD_1':2}}]}],'nodes':[{'mesh':0}],'accessors':["
+                + "{'bufferView':0,'componentType':5126,'count':3,'type':'VEC3'},"
+                + "{'bufferView':0,'byteOffset':36,'componentType':5126,'count':3,'type':'VEC2'},"
+                + "{'bufferView':0,'byteOffset':60,'componentType':5126,'count':3,'type':'VEC2'}],"
+                + "'bufferViews':[{'buffer':0,'byteLength':84}],'textures':[{'source':0},{'source':1},{'source':2}],";
+        json = (json + "'materials':[" + material + "],").replace('\'', '"')
+                + "\"buffers\":[{\"byteLength\":84,\"uri\":" + uri("application/octet-stream", data.array()) + "}],"
+                + "\"images\":[{\"uri\":" + uri("image/png", dot(10)) + "},{\"uri\":" + uri("image/png", dot(20))
+                + "},{\"uri\":" + uri("image/png", dot(30)) + "}]}";
+        return formats.readModel(Files.writeString(folder.resolve("wet shingle.gltf"), json));
+    }
+
+    private double shown(Material material, Role role) throws Exception {
+        TextureUse use = material.maps().get(role);
+        assertNotNull(use, role.word());
+        return Math.round(formats.readPicture(use.image()).value(0, 0, 0) * 255);
+    }
+
+    /** What a material is that says nothing: the defaults of the specification's schema (5.19, 5.22). */
+    @Test
+    void anEmptyMaterial() throws Exception {
+        Material m = read("{}").materials().get(0);
+        assertArrayEquals(
+                new double[] {1, 1, 1, 1, 1, 1},
+                new double[] {m.red(), m.green(), m.blue(), m.opacity(), m.metallic(), m.roughness()});
+        assertArrayEquals(
+                new double[] {0, 0, 0, 0},
+                new double[] {m.emissiveRed(), m.emissiveGreen(), m.emissiveBlue(), m.alphaCutoff()});
+        assertFalse(m.doubleSided());
+        assertFalse(m.alphaFromBaseColor());
+        assertTrue(m.maps().isEmpty());
+    }
+
+    /** 3.9.4: with OPAQUE the alpha is ignored; MASK cuts at 0.5 unless told otherwise; BLEND takes it as it is. */
+    @Test
+    void alphaModes() throws Exception {
+        String half = "'pbrMetallicRoughness':{'baseColorFactor':[1,1,1,0.25]}";
+        Material opaque = read("{" + half + "}").materials().get(0);
+        assertEquals(1, opaque.opacity());
+        Material mask = read("{'alphaMode':'MASK'," + half + "}").materials().get(0);
+        assertEquals(0.5, mask.alphaCutoff());
+        Material told =
+                read("{'alphaMode':'MASK','alphaCutoff':0.2}").materials().get(0);
+        assertEquals(0.2, told.alphaCutoff());
+        Material blend = read("{'alphaMode':'BLEND'," + half + "}").materials().get(0);
+        assertEquals(0.25, blend.opacity());
+        assertEquals(0, blend.alphaCutoff());
+        assertTrue(blend.alphaFromBaseColor());
+    }
+
+    /** KHR_materials_emissive_strength multiplies; KHR_texture_transform moves one use and not the picture. */
+    @Test
+    void extensions() throws Exception {
+        Material m = read("{'emissiveFactor':[1,0.5,0],'extensions':{'KHR_materials_emissive_strength':{"
+                        + "'emissiveStrength':40}},'emissiveTexture':{'index':1},'normalTexture':{'index':2,'scale':0.5},"
+                        + "'pbrMetallicRoughness':{'baseColorTexture':{'index':1,'extensions':{'KHR_texture_transform':{"
+                        + "'offset':[0.25,0.5],'rotation':1.5,'scale':[2,3]}}}}}")
+                .materials()
+                .get(0);
+        assertArrayEquals(
+                new double[] {40, 20, 0}, new double[] {m.emissiveRed(), m.emissiveGreen(), m.emissiveBlue()});
+        TextureUse base = m.maps().get(Role.BASE_COLOR);
+        assertNotNull(base);
+        assertEquals(new TextureUse(base.image(), 2, 3, 0.25, 0.5, 1.5), base);
+        TextureUse glow = m.maps().get(Role.EMISSIVE);
+        assertNotNull(glow);
+        assertTrue(glow.isPlain());
+        assertEquals(0.5, m.normalScale());
+        assertEquals(20, shown(m, Role.BASE_COLOR));
+        assertEquals(20, shown(m, Role.EMISSIVE));
+        assertEquals(30, shown(m, Role.NORMAL));
+    }
+
+    /** 3.9.2: texCoord names the set of UVs. The first map's set is the part's; what lies on another is left out. */
+    @Test
+    void setsOfUvs() throws Exception {
+        Model second = read("{'pbrMetallicRoughness':{'baseColorTexture':{'index':0,'texCoord':1}},"
+                + "'normalTexture':{'index':1,'texCoord':1}}");
+        assertArrayEquals(
+                new float[] {0.5f, 0.5f, 0.75f, 0.5f, 0.5f, 0.75f},
+                second.meshes().get(0).parts().get(0).uvs());
+        assertEquals(
+                Set.of(Role.BASE_COLOR, Role.NORMAL),
+                second.materials().get(0).maps().keySet());
+
+        Model mixed = read(
+                "{'pbrMetallicRoughness':{'baseColorTexture':{'index':0}},'occlusionTexture':{'index':1,'texCoord':1}}");
+        assertArrayEquals(
+                new float[] {0, 0, 1, 0, 0, 1},
+                mixed.meshes().get(0).parts().get(0).uvs());
+        assertEquals(Set.of(Role.BASE_COLOR), mixed.materials().get(0).maps().keySet());
+
+        Model moved = read("{'pbrMetallicRoughness':{'baseColorTexture':{'index':0,'texCoord':0,'extensions':{"
+                + "'KHR_texture_transform':{'texCoord':1}}}}}");
+        assertArrayEquals(
+                new float[] {0.5f, 0.5f, 0.75f, 0.5f, 0.5f, 0.75f},
+                moved.meshes().get(0).parts().get(0).uvs());
+    }
+
+    /** Any material of factors and of maps that glTF has itself comes back as it was. */
+    @Test
+    void anyMaterialComesBack() throws Exception {
+        SplittableRandom r = new SplittableRandom(3);
+        for (int round = 0; round < 60; round++) {
+            EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
+            for (Role role : List.of(Role.BASE_COLOR, Role.PACKED, Role.NORMAL, Role.OCCLUSION, Role.EMISSIVE)) {
+                if (r.nextBoolean()) {
+                    ImageSource dot = ImageSource.embedded(role.word(), dot(40 * role.ordinal()));
+                    maps.put(
+                            role,
+                            r.nextBoolean()
+                                    ? TextureUse.of(dot)
+                                    : new TextureUse(dot, 1 + r.nextInt(4), 2, r.nextInt(4) / 4.0, 0.5, 0.25));
+                }
+            }
+            int alpha = r.nextInt(3);
+            boolean glows = r.nextBoolean();
+            Material before = new Material(
+                    "material " + round,
+                    part(r),
+                    part(r),
+                    part(r),
+                    alpha == 0 ? 1 : part(r),
+                    part(r),
+                    part(r),
+                    glows ? 8 * part(r) : 0,
+                    glows ? 8 * part(r) : 0,
+                    glows ? 4 : 0,
+                    maps.containsKey(Role.NORMAL) ? part(r) : 1,
+                    alpha == 1 ? 0.5 : 0,
+                    alpha > 0,
+                    r.nextBoolean(),
+                    maps);
+            Material after = copied(before);
+            assertSame(before, after);
+        }
+    }
+
+    private static double part(SplittableRandom r) {
+        return (1 + r.nextInt(15)) / 16.0;
+    }
+
+    private Material copied(Material material) throws Exception {
+        Part part = new Part(GltfTest.TRIANGLE, null, new float[6], null, new int[] {0, 1, 2}, 0);
+        Model model = Model.of("one", new Mesh("m", List.of(part)), List.of(material));
+        Path file = folder.resolve("one.glb");
+        Files.write(file, Formats.glb(model, SceneNotes.none(), formats));
+        return formats.readModel(file).materials().get(0);
+    }
+
+    private void assertSame(Material before, Material after) throws Exception {
+        assertEquals(before.maps().keySet(), after.maps().keySet());
+        EnumMap<Role, TextureUse> plain = new EnumMap<>(Role.class);
+        for (Role role : before.maps().keySet()) {
+            assertEquals(shown(before, role), shown(after, role));
+            TextureUse use = after.maps().get(role);
+            TextureUse was = before.maps().get(role);
+            assertNotNull(use);
+            assertNotNull(was);
+            plain.put(role, use.withImage(was.image()));
+        }
+        Material same = after.withMaps(plain)
+                .withEmission(
+                        rounded(after.emissiveRed()), rounded(after.emissiveGreen()), rounded(after.emissiveBlue()));
+        assertEquals(before, same);
+    }
+
+    private static double rounded(double value) {
+        return Math.rint(value * 1024) / 1024;
+    }
+}

@@ -1,0 +1,87 @@
+package yondershelf.mend;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.nio.charset.StandardCharsets;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import yondershelf.format.FileType;
+
+/** One reference changes, every other byte stays: what is rewritten there and back is what it was. */
+class RewriterTest {
+    private static byte[] bytes(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void thereAndBackAgainIsTheSameFile() throws Exception {
+        SplittableRandom random = new SplittableRandom(6);
+        for (int i = 0; i < 300; i++) {
+            String from = name(random) + ".png";
+            String to = "moved/" + name(random) + ".png";
+            byte[] gltf = bytes("{ \"images\" : [{\"uri\":\"" + from + "\"}, {\"name\":\"" + name(random)
+                    + "\"}],\n\t\"extras\": \"" + name(random) + "\"}  ");
+            byte[] there = Rewriter.rewrite(gltf, FileType.GLTF, from, to);
+            assertNotNull(there);
+            assertEquals(
+                    to.replace(" ", "%20"),
+                    new ObjectMapper()
+                            .readTree(there)
+                            .path("images")
+                            .path(0)
+                            .path("uri")
+                            .asText());
+            assertArrayEquals(
+                    gltf, Rewriter.rewrite(there, FileType.GLTF, to.replace(" ", "%20"), from.replace("%20", " ")));
+            assertTrue(Rewriter.names(there, FileType.GLTF, to));
+
+            byte[] dae = bytes("<image><init_from>" + from + "</init_from></image><p>" + from + "x</p>");
+            byte[] moved = Rewriter.rewrite(dae, FileType.COLLADA, from, to);
+            assertNotNull(moved);
+            assertArrayEquals(dae, Rewriter.rewrite(moved, FileType.COLLADA, to, from));
+
+            byte[] mtl = bytes("newmtl a\r\nmap_Kd -s 1 1 1 " + from + "\r\nmap_Bump other_" + from + "\r\n");
+            byte[] dressed = Rewriter.rewrite(mtl, FileType.OBJ, from, to);
+            assertNotNull(dressed);
+            assertEquals(
+                    "newmtl a\r\nmap_Kd -s 1 1 1 " + to + "\r\nmap_Bump other_" + from + "\r\n",
+                    new String(dressed, StandardCharsets.UTF_8));
+            assertArrayEquals(mtl, Rewriter.rewrite(dressed, FileType.OBJ, to, from));
+        }
+    }
+
+    /** Names as people give them: letters of many scripts, but nothing that JSON or XML would escape. */
+    private static String name(SplittableRandom random) {
+        String letters = "abcxyzäößéñжλ漢字_-0123456789";
+        StringBuilder out = new StringBuilder("n");
+        for (int i = random.nextInt(1, 12); i > 0; i--) {
+            out.append(letters.charAt(random.nextInt(letters.length())));
+        }
+        return out.toString();
+    }
+
+    @Test
+    void marksOfTheFormatAreWrittenAsItAsks() {
+        byte[] dae = bytes("<init_from>a&amp;b.png</init_from>");
+        assertArrayEquals(
+                bytes("<init_from>c&amp;d/e.png</init_from>"),
+                Rewriter.rewrite(dae, FileType.COLLADA, "a&b.png", "c&d/e.png"));
+        byte[] gltf = bytes("{\"uri\":\"dir\\\\a.png\"}");
+        assertArrayEquals(
+                bytes("{\"uri\":\"b%20c.png\"}"), Rewriter.rewrite(gltf, FileType.GLTF, "dir\\a.png", "b c.png"));
+    }
+
+    @Test
+    void whatCannotBeRewrittenIsLeft() {
+        assertNull(Rewriter.rewrite(bytes("{}"), FileType.GLTF, "a.png", "b.png"));
+        assertNull(Rewriter.rewrite(bytes("x a.png"), FileType.FBX, "a.png", "b.png"));
+        assertNull(Rewriter.rewrite(bytes("x a.png"), null, "a.png", "b.png"));
+        assertNull(Rewriter.rewrite(bytes("glTF"), FileType.GLB, "a.png", "b.png"));
+        assertNull(Rewriter.rewrite(bytes("map_Kd a.pngx\nmap_Kd xa.png\n"), FileType.OBJ, "a.png", "b.png"));
+    }
+}

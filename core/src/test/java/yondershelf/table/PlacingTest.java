@@ -1,0 +1,187 @@
+package yondershelf.table;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import yondershelf.content.Bounds;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Part;
+import yondershelf.content.Transform;
+import yondershelf.format.Formats;
+import yondershelf.render.Camera;
+import yondershelf.render.Shaders;
+
+/** Placing, in scenes put together at random: nothing sinks in, nothing floats, true size, picked where it is seen. */
+class PlacingTest {
+    private static final SceneBuilder BUILDER = new SceneBuilder(new Shaders(new Formats()));
+
+    private static Camera over(double x, double y, double z, double rise) {
+        return Camera.around(x, y, z, 0.4, Math.toRadians(rise), 7, 0.6);
+    }
+
+    /** A heap of blocks: each lands with its base on another's top or the ground, and reaches into none. */
+    @Test
+    void aHeapOfBlocksNeitherSinksNorFloats() {
+        SplittableRandom random = new SplittableRandom(14);
+        for (int round = 0; round < 12; round++) {
+            Scene scene = Scene.empty("heap");
+            for (int i = 0; i < 14; i++) {
+                Model block = SceneTest.block(
+                        "b" + i, random.nextDouble(0.2, 1), random.nextDouble(0.1, 0.8), random.nextDouble(0.2, 1));
+                double x = random.nextDouble(-1, 1);
+                double z = random.nextDouble(-1, 1);
+                Placing.Rest rest =
+                        Placing.under(BUILDER.build(scene), over(x, 0.3, z, 85), 0.5, 0.5, 1, block.bounds(), 0);
+                assertNotNull(rest);
+                Bounds stands = block.bounds().transformed(rest.toWorld());
+                assertEquals(block.bounds().sizeY(), stands.sizeY(), 1e-6, "true size");
+                boolean carried = Math.abs(stands.minY()) < 1e-4;
+                for (Placement other : scene.placements()) {
+                    Bounds there = other.model().bounds().transformed(other.toWorld());
+                    carried |= Math.abs(stands.minY() - there.maxY()) < 1e-3;
+                    // what towers above it is beside it, as a mast is beside a crate
+                    boolean tower = there.maxY() > stands.minY() + 0.97 * stands.sizeY();
+                    assertTrue(
+                            tower || stands.minY() > there.maxY() - 1e-3 || !overlapping(stands, there),
+                            "reaches into " + there + " at " + stands);
+                }
+                assertTrue(carried, "floats at " + stands.minY());
+                scene = scene.with(new Placement(scene.freshId(), block.name(), "", block, rest.toWorld(), Map.of()));
+            }
+        }
+    }
+
+    /** More than the rim of the first, which the footprint leaves out on purpose. */
+    private static boolean overlapping(Bounds a, Bounds b) {
+        double x = Math.min(a.maxX(), b.maxX()) - Math.max(a.minX(), b.minX());
+        double z = Math.min(a.maxZ(), b.maxZ()) - Math.max(a.minZ(), b.minZ());
+        double y = Math.min(a.maxY(), b.maxY()) - Math.max(a.minY(), b.minY());
+        return y > 1e-3 && x > 0.25 * a.sizeX() && z > 0.25 * a.sizeZ();
+    }
+
+    /** A ramp of any slope and direction: fitted, a thing's base lies in its face and its axis along the face's normal. */
+    @Test
+    void fittedThingsLieFlatOnAnyFace() {
+        SplittableRandom random = new SplittableRandom(5);
+        Model plate = SceneTest.block("plate", 4, 0.2, 4);
+        Model detail = SceneTest.block("vent", 0.3, 0.5, 0.2);
+        for (int i = 0; i < 100; i++) {
+            double angle = random.nextDouble(0, 1.4);
+            double around = random.nextDouble(0, 6.28);
+            Transform tilt = Transform.translation(0, 3, 0)
+                    .after(Transform.rotation(Math.sin(around), 0, Math.cos(around), angle));
+            Scene scene = Scene.empty("s").with(new Placement("p1", "plate", "", plate, tilt, Map.of()));
+            double turn = random.nextDouble(-180, 180);
+            double nx = tilt.xy();
+            double ny = tilt.yy();
+            double nz = tilt.zy();
+            double px = tilt.pointX(0.4, 0.2, -0.3);
+            double py = tilt.pointY(0.4, 0.2, -0.3);
+            double pz = tilt.pointZ(0.4, 0.2, -0.3);
+            Camera camera = new Camera(px + nx * 5, py + ny * 5, pz + nz * 5 + 0.01, px, py, pz, 0.5);
+            Placing.Rest fit = Placing.fitted(BUILDER.build(scene), camera, 0.5, 0.5, 1, detail.bounds(), turn);
+            assertNotNull(fit);
+            assertEquals("plate", fit.on());
+            Transform t = fit.toWorld();
+            assertEquals(1, t.xy() * nx + t.yy() * ny + t.zy() * nz, 1e-4, "its axis is the face's normal");
+            assertEquals(1, t.determinant(), 1e-6, "neither scaled nor mirrored");
+            for (int corner = 0; corner < 4; corner++) {
+                double x = corner % 2 == 0
+                        ? detail.bounds().minX()
+                        : detail.bounds().maxX();
+                double z = corner / 2 == 0
+                        ? detail.bounds().minZ()
+                        : detail.bounds().maxZ();
+                double off =
+                        (t.pointX(x, 0, z) - px) * nx + (t.pointY(x, 0, z) - py) * ny + (t.pointZ(x, 0, z) - pz) * nz;
+                assertEquals(0, off, 2e-3, "its base lies in the face");
+            }
+        }
+        assertNull(Placing.fitted(
+                BUILDER.build(Scene.empty("s")), new Camera(0, 1, 5, 0, 4, 0, 0.5), 0.5, 0.3, 1, detail.bounds(), 0));
+    }
+
+    /** What is picked at a place is what a mask of the picture shows there, for every placement and part. */
+    @Test
+    void picksAndMasksAgree() {
+        Part part = SceneTest.block("x", 0.6, 0.6, 0.6).meshes().get(0).parts().get(0);
+        float[] moved = part.positions().clone();
+        for (int i = 0; i < moved.length; i += 3) {
+            moved[i] += 0.8f;
+        }
+        Part beside = new Part(moved, null, null, null, part.indices(), 1);
+        Model pair = Model.of(
+                "pair",
+                new Mesh("pair", List.of(part, beside)),
+                List.of(Material.plain("a", 1, 0, 0, 0, 1), Material.plain("b", 0, 1, 0, 0, 1)));
+        Scene scene = Scene.empty("s")
+                .with(new Placement("p1", "one", "", pair, Transform.IDENTITY, Map.of()))
+                .with(new Placement("p2", "two", "", pair, Transform.translation(0.3, 0, 1.2), Map.of()));
+        BuiltScene built = BUILDER.build(scene);
+        Camera camera = over(0.5, 0.2, 0.6, 40);
+        int n = 40;
+        int[] seen = new int[5];
+        for (Placement placement : scene.placements()) {
+            boolean[] whole = built.mask(camera, n, n, placement.id(), null);
+            for (PartRef ref : placement.parts()) {
+                boolean[] mask = built.mask(camera, n, n, placement.id(), ref);
+                for (int i = 0; i < n * n; i++) {
+                    BuiltScene.Pick pick = built.pick(camera, (i % n + 0.5) / n, (i / n + 0.5) / n, 1);
+                    boolean here = pick != null && pick.placement() == placement && ref.equals(pick.part());
+                    assertEquals(here, mask[i]);
+                    assertTrue(!mask[i] || whole[i]);
+                    seen[ref.part()] += mask[i] ? 1 : 0;
+                }
+            }
+        }
+        assertTrue(seen[0] > 20 && seen[1] > 20);
+        Placement dressed = scene.placements().get(0).dressAll(Material.plain("tar", 0, 0, 0, 0, 1));
+        assertEquals(2, dressed.dressed().size());
+        assertEquals(
+                2,
+                dressed.dress(new PartRef(0, 1), Material.plain("zinc", 1, 1, 1, 1, 0.3))
+                        .dressed()
+                        .size());
+    }
+
+    /** Figures count what is shared once: geometry and maps in memory, but every triangle on the table. */
+    @Test
+    void figuresCountSharedThingsOnce() {
+        Model crate = SceneTest.block("crate", 1, 1, 1);
+        Scene scene = Scene.empty("s");
+        assertEquals(new Figures(0, 0, 0, 0), Figures.of(scene, new Formats()));
+        scene = scene.with(new Placement("p1", "a", "", crate, Transform.IDENTITY, Map.of()))
+                .with(new Placement("p2", "b", "", crate, Transform.translation(3, 0, 0), Map.of()));
+        assertEquals(new Figures(2, 1, 24, 0), Figures.of(scene, new Formats()));
+        byte[] png = Formats.png(yondershelf.content.Picture.ofBytes(16, 8, 1, new byte[128]));
+        Material mapped = Material.ofMaps(
+                "mapped",
+                Map.of(
+                        yondershelf.content.Role.BASE_COLOR,
+                        yondershelf.content.TextureUse.of(yondershelf.content.ImageSource.embedded("m.png", png))));
+        Scene dressed = scene.change("p1", p -> p.dressAll(mapped)).change("p2", p -> p.dressAll(mapped));
+        assertEquals(new Figures(2, 1, 24, 16 * 8 * 4), Figures.of(dressed, new Formats()));
+    }
+
+    @Test
+    void turningInPlaceKeepsThePlace() {
+        Transform stands = Placing.stand(new Bounds(1, 2, 3, 2, 4, 5), 7, 0.5, -3, 20);
+        Transform turned = stands.turnedInPlace(Math.toRadians(15));
+        assertEquals(stands.tx(), turned.tx(), 1e-12);
+        assertEquals(stands.tz(), turned.tz(), 1e-12);
+        Transform round = stands;
+        for (int i = 0; i < 24; i++) {
+            round = round.turnedInPlace(Math.toRadians(15));
+        }
+        assertEquals(stands.xx(), round.xx(), 1e-9);
+        assertEquals(stands.tz(), round.tz(), 1e-9);
+    }
+}
