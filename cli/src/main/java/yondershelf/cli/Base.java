@@ -2,10 +2,13 @@ package yondershelf.cli;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Model.CommandSpec;
@@ -32,26 +35,15 @@ abstract class Base implements Callable<Integer> {
     @SuppressWarnings("NullAway.Init")
     CommandSpec spec;
 
+    private final List<Problem> problems = new ArrayList<>();
     private boolean hit;
 
     /** Work that tells problems on standard error and makes the exit code 1. */
-    final Work work = new Work() {
-        @Override
-        public void progress(long done, long total, String what) {}
-
-        @Override
-        public boolean isCancelled() {
-            return false;
-        }
-
-        @Override
-        public void problem(Problem problem) {
-            report(problem);
-        }
-    };
+    final Work work = Work.telling(this::report);
 
     final void report(Problem problem) {
         hit = true;
+        problems.add(problem);
         spec.commandLine().getErr().println(problem.sentence());
     }
 
@@ -67,7 +59,15 @@ abstract class Base implements Callable<Integer> {
         return JsonNodeFactory.instance.objectNode();
     }
 
+    /** Prints a result, and with it every problem that was told. */
     final void printJson(ObjectNode node) {
+        ArrayNode told = node.putArray("problems");
+        for (Problem problem : problems) {
+            told.addObject()
+                    .put("file", problem.file())
+                    .put("cause", problem.cause())
+                    .put("advice", problem.advice());
+        }
         try {
             out().println(new ObjectMapper().writerWithDefaultPrettyPrinter().writeValueAsString(node));
         } catch (JsonProcessingException e) {
@@ -76,9 +76,14 @@ abstract class Base implements Callable<Integer> {
     }
 
     @Override
-    public final Integer call() throws ProblemException {
+    public final Integer call() {
         try (IsolatedReader reader = new IsolatedReader()) {
             run(reader);
+        } catch (ProblemException e) {
+            report(e.problem());
+            if (json) {
+                printJson(object());
+            }
         }
         return hit ? 1 : 0;
     }

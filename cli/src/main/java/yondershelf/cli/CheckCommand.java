@@ -4,7 +4,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
@@ -14,17 +13,11 @@ import yondershelf.mend.Mend;
 
 /** Lists a library's faults; exit 1 when there are any. */
 @Command(name = "check", description = "List a library's faults.", mixinStandardHelpOptions = true)
-final class CheckCommand extends Base {
-    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
-    @SuppressWarnings("NullAway.Init")
-    String library;
-
+final class CheckCommand extends OnLibrary {
     @Override
-    void run(IsolatedReader reader) throws ProblemException {
-        Catalogue catalogue = catalogue(reader);
-        Library opened = library(catalogue, library);
-        catalogue.scan(opened, work);
-        List<Finding> findings = Mend.check(opened, reader, work);
+    void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {
+        catalogue.scan(library, work);
+        List<Finding> findings = Mend.check(library, reader, work);
         ObjectNode node = object();
         ArrayNode list = node.putArray("findings");
         for (Finding finding : findings) {
@@ -39,7 +32,7 @@ final class CheckCommand extends Base {
         }
         if (!findings.isEmpty()) {
             markHit();
-            spec.commandLine().getErr().println(findings.size() + " findings in " + opened.name());
+            spec.commandLine().getErr().println(findings.size() + " findings in " + library.name());
         }
         if (json) {
             printJson(node);

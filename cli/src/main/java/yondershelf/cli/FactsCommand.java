@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
+import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
@@ -20,16 +21,18 @@ final class FactsCommand extends Base {
     Path file;
 
     @Override
-    void run(IsolatedReader reader) throws ProblemException {
-        FactsMeter meter = new FactsMeter(reader);
-        Facts facts = switch (OneFile.kind(file, reader)) {
-            case MODEL -> meter.model(file, List.of(file));
-            case HDRI -> meter.hdri(file);
-            default -> meter.texture(file);
-        };
+    void run(IsolatedReader reader) {
+        Kind kind = null;
+        Facts facts;
+        try {
+            kind = OneFile.kind(file, reader);
+            facts = measured(kind, new FactsMeter(reader));
+        } catch (ProblemException e) {
+            facts = Facts.unreadable(Kind.MODEL, e.problem().cause(), 0);
+        }
         ObjectNode node = object();
         node.put("file", file.toString());
-        node.put("kind", facts.kind().word());
+        node.put("kind", kind == null ? null : kind.word());
         node.put("readable", facts.readable());
         node.put("reason", facts.reason());
         ArrayNode size = node.putArray("sizeMetres");
@@ -68,5 +71,13 @@ final class FactsCommand extends Base {
         } else {
             node.properties().forEach(e -> out().println(e.getKey() + ": " + e.getValue()));
         }
+    }
+
+    private Facts measured(Kind kind, FactsMeter meter) {
+        return switch (kind) {
+            case MODEL -> meter.model(file, List.of(file));
+            case HDRI -> meter.hdri(file);
+            default -> meter.texture(file);
+        };
     }
 }

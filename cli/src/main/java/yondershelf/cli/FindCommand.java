@@ -15,6 +15,7 @@ import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Library;
 import yondershelf.search.Entry;
 import yondershelf.search.Hits;
 import yondershelf.search.Query;
@@ -53,10 +54,19 @@ final class FindCommand extends Base {
                             () -> new CommandLine.ParameterException(spec.commandLine(), "There is no kind " + kind)));
         }
         Catalogue catalogue = catalogue(reader);
-        String id = library == null ? null : library(catalogue, library).id();
-        catalogue.scanAll(work);
-        Hits hits =
-                catalogue.find(new Query(String.join(" ", words), wanted, new LinkedHashSet<>(tags), id, null, false));
+        Library only = library == null ? null : library(catalogue, library);
+        if (only == null) {
+            catalogue.scanAll(work);
+        } else {
+            catalogue.scan(only, work);
+        }
+        Hits hits = catalogue.find(new Query(
+                String.join(" ", words),
+                wanted,
+                new LinkedHashSet<>(tags),
+                only == null ? null : only.id(),
+                null,
+                false));
         ObjectNode node = object();
         node.put("total", hits.total());
         ArrayNode list = node.putArray("hits");

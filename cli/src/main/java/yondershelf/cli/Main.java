@@ -4,6 +4,7 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import yondershelf.content.Problem;
 
 /** The command line. Exit 0 fine, 1 the work found or hit something, 2 wrong usage. */
 @Command(
@@ -37,11 +38,10 @@ public final class Main implements Runnable {
         line.setOut(out);
         line.setErr(err);
         line.setExecutionExceptionHandler((e, command, parsed) -> {
-            if (e instanceof yondershelf.content.ProblemException problem) {
-                err.println(problem.problem().sentence());
-                return 1;
-            }
-            throw e;
+            err.println(Problem.of(command.getCommandName(), "this went wrong inside the program (" + e + ")")
+                    .sentence());
+            e.printStackTrace(err);
+            return 1;
         });
         return line.execute(args);
     }

@@ -6,7 +6,6 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
@@ -17,11 +16,7 @@ import yondershelf.mend.Mend;
 
 /** Applies the remedies of a library's findings, or takes such a run back. */
 @Command(name = "mend", description = "Apply remedies, or undo a run.", mixinStandardHelpOptions = true)
-final class MendCommand extends Base {
-    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
-    @SuppressWarnings("NullAway.Init")
-    String library;
-
+final class MendCommand extends OnLibrary {
     @Option(names = "--only", paramLabel = "CODE", description = "Only findings with this code.")
     @Nullable
     String only;
@@ -31,30 +26,28 @@ final class MendCommand extends Base {
     String undo;
 
     @Override
-    void run(IsolatedReader reader) throws ProblemException {
-        Catalogue catalogue = catalogue(reader);
-        Library opened = library(catalogue, library);
+    void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {
+        Finding.Code code = code(only);
         ObjectNode node = object();
         if (undo != null) {
-            int files = FileActs.undo(opened, undo);
+            int files = FileActs.undo(library, undo);
             node.put("undone", undo).put("files", files);
             print(node, files + " files have their old bytes again");
             return;
         }
-        catalogue.scan(opened, work);
-        List<Finding> all = Mend.check(opened, reader, work);
+        catalogue.scan(library, work);
+        List<Finding> all = Mend.check(library, reader, work);
         List<Finding> chosen = all.stream()
-                .filter(f ->
-                        f.remedy() != null && (only == null || f.code().word().equals(only)))
+                .filter(f -> f.remedy() != null && (code == null || f.code() == code))
                 .toList();
-        String run = chosen.isEmpty() ? null : Mend.apply(opened, chosen);
+        String run = chosen.isEmpty() ? null : Mend.apply(library, chosen);
         node.put("run", run);
         ArrayNode mended = node.putArray("mended");
         chosen.forEach(f -> mended.add(CheckCommand.describe(f)));
         ArrayNode left = node.putArray("left");
         all.stream()
                 .filter(f -> !chosen.contains(f))
-                .filter(f -> only == null || f.code().word().equals(only))
+                .filter(f -> code == null || f.code() == code)
                 .forEach(f -> {
                     left.add(CheckCommand.describe(f));
                     spec.commandLine().getErr().println(f.path() + ": " + f.evidence() + ": no safe remedy is known");

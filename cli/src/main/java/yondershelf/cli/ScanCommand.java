@@ -4,7 +4,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
@@ -17,18 +16,12 @@ import yondershelf.sorting.Sorted;
 
 /** Looks through a library and measures what is new in it. */
 @Command(name = "scan", description = "Look through a library and measure its assets.", mixinStandardHelpOptions = true)
-final class ScanCommand extends Base {
-    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
-    @SuppressWarnings("NullAway.Init")
-    String library;
-
+final class ScanCommand extends OnLibrary {
     @Override
-    void run(IsolatedReader reader) throws ProblemException {
-        Catalogue catalogue = catalogue(reader);
-        Library opened = library(catalogue, library);
-        List<Asset> assets = catalogue.scan(opened, work);
+    void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {
+        List<Asset> assets = catalogue.scan(library, work);
         ObjectNode node = object();
-        node.put("library", opened.name());
+        node.put("library", library.name());
         node.put("assets", assets.size());
         ObjectNode kinds = node.putObject("kinds");
         for (Kind kind : Kind.values()) {
@@ -44,13 +37,13 @@ final class ScanCommand extends Base {
         }
         catalogue.saveFacts();
         ArrayNode skipped = node.putArray("skipped");
-        for (Sorted.Skipped file : opened.skipped()) {
+        for (Sorted.Skipped file : library.skipped()) {
             skipped.addObject().put("path", file.path()).put("reason", file.reason());
         }
         if (json) {
             printJson(node);
         } else {
-            out().println(opened.name() + ": " + assets.size() + " assets " + kinds);
+            out().println(library.name() + ": " + assets.size() + " assets " + kinds);
         }
     }
 }

@@ -47,6 +47,11 @@ final class TakeCommand extends Base {
                 node.put("run", taken.run());
                 catalogue.scan(library, work);
             }
+            for (IntakePlan.Item item : plan.items()) {
+                if (!item.isWanted() && item.duplicateOf() == null) {
+                    report(Problem.of(item.name(), item.reason()));
+                }
+            }
             for (Sorted.Skipped skipped : plan.skipped()) {
                 report(Problem.of(skipped.path(), skipped.reason()));
             }

@@ -5,15 +5,10 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.lang.syntax.ArchRuleDefinition;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -28,22 +23,8 @@ class CommandsTest {
 
     private Path props;
 
-    private record Ran(int code, String out, String err) {
-        JsonNode json() throws Exception {
-            return new ObjectMapper().readTree(out);
-        }
-    }
-
-    private Ran run(String... args) {
-        StringWriter out = new StringWriter();
-        StringWriter err = new StringWriter();
-        List<String> all = new ArrayList<>(List.of(args));
-        if (!List.of("--help", "nonsense").contains(args[0])) {
-            all.add("--home");
-            all.add(folder.resolve("home").toString());
-        }
-        int code = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), all.toArray(String[]::new));
-        return new Ran(code, out.toString(), err.toString());
+    private CommandRun run(String... args) {
+        return CommandRun.of(folder.resolve("home"), args);
     }
 
     @BeforeEach
@@ -56,20 +37,21 @@ class CommandsTest {
                 "mtllib box.mtl\nv 0 0 0\nv 0.5 0 0\nv 0 0.25 0\nvt 0 0\nvt 1 0\nvt 0 1\nusemtl m\nf 1/1 2/2 3/3\n");
         Files.writeString(props.resolve("boxes/box.mtl"), "newmtl m\nmap_Kd maps/box_color.png\n");
         Files.write(props.resolve("tidied/box_color.png"), Formats.png(Picture.ofBytes(4, 4, 1, new byte[16])));
-        assertEquals(0, run("library", "add", props.toString(), "--name", "Props").code);
+        assertEquals(
+                0, run("library", "add", props.toString(), "--name", "Props").code());
     }
 
     @Test
     void librariesAndScan() throws Exception {
         JsonNode list = run("library", "list", "--json").json();
         assertEquals("Props", list.path("libraries").get(0).path("name").asText());
-        Ran scan = run("scan", "Props", "--json");
-        assertEquals(0, scan.code, scan.err);
+        CommandRun scan = run("scan", "Props", "--json");
+        assertEquals(0, scan.code(), scan.err());
         assertEquals(1, scan.json().path("kinds").path("model").asInt());
         Files.write(props.resolve("empty.glb"), new byte[0]);
-        Ran again = run("scan", "Props", "--json");
-        assertEquals(1, again.code);
-        assertTrue(again.err.contains("empty.glb: the file is empty."), again.err);
+        CommandRun again = run("scan", "Props", "--json");
+        assertEquals(1, again.code());
+        assertTrue(again.err().contains("empty.glb: the file is empty."), again.err());
         assertEquals(1, again.json().path("unreadable").size());
     }
 
@@ -82,8 +64,8 @@ class CommandsTest {
             assertTrue(hit.has(field), field);
         }
         assertTrue(hits.path("facets").path("kinds").has("model"));
-        Ran facts = run("facts", props.resolve("boxes/box.obj").toString(), "--json");
-        assertEquals(1, facts.code, "its texture is missing");
+        CommandRun facts = run("facts", props.resolve("boxes/box.obj").toString(), "--json");
+        assertEquals(1, facts.code(), "its texture is missing");
         JsonNode f = facts.json();
         assertEquals(0.5, f.path("sizeMetres").get(0).asDouble(), 1e-6);
         assertEquals(1, f.path("triangles").asInt());
@@ -97,17 +79,17 @@ class CommandsTest {
     @Test
     void checkMendAndUndo() throws Exception {
         byte[] before = Files.readAllBytes(props.resolve("boxes/box.mtl"));
-        Ran check = run("check", "Props", "--json");
-        assertEquals(1, check.code);
+        CommandRun check = run("check", "Props", "--json");
+        assertEquals(1, check.code());
         JsonNode finding = check.json().path("findings").get(0);
         assertEquals("texture-missing", finding.path("code").asText());
         assertTrue(finding.path("remedy").asText().contains("tidied/box_color.png"));
-        Ran mend = run("mend", "Props", "--only", "texture-missing", "--json");
-        assertEquals(0, mend.code, mend.err);
-        assertEquals(0, run("check", "Props").code);
-        assertEquals(0, run("facts", props.resolve("boxes/box.obj").toString()).code);
+        CommandRun mend = run("mend", "Props", "--only", "texture-missing", "--json");
+        assertEquals(0, mend.code(), mend.err());
+        assertEquals(0, run("check", "Props").code());
+        assertEquals(0, run("facts", props.resolve("boxes/box.obj").toString()).code());
         String undo = mend.json().path("run").asText();
-        assertEquals(0, run("mend", "Props", "--undo", undo).code);
+        assertEquals(0, run("mend", "Props", "--undo", undo).code());
         assertArrayEquals(before, Files.readAllBytes(props.resolve("boxes/box.mtl")));
     }
 
@@ -115,17 +97,20 @@ class CommandsTest {
     void takeAndPreview() throws Exception {
         Path source = Files.createDirectories(folder.resolve("came/signs"));
         Files.write(source.resolve("notice.png"), Formats.png(Picture.ofBytes(5, 5, 1, new byte[25])));
-        Ran plan = run("take", folder.resolve("came").toString(), "--into", "Props/new", "--plan", "--json");
+        CommandRun plan = run("take", folder.resolve("came").toString(), "--into", "Props/new", "--plan", "--json");
         JsonNode item = plan.json().path("items").get(0);
         assertEquals("new/came/signs", item.path("folder").asText());
         assertTrue(item.has("duplicateOf") && item.has("reason") && plan.json().has("skipped"));
         assertTrue(Files.notExists(props.resolve("new")));
-        assertEquals(0, run("take", folder.resolve("came").toString(), "--into", "Props/new").code);
+        assertEquals(
+                0,
+                run("take", folder.resolve("came").toString(), "--into", "Props/new")
+                        .code());
         assertTrue(Files.exists(props.resolve("new/came/signs/notice.png")));
         Path out = folder.resolve("preview.png");
-        Ran preview =
+        CommandRun preview =
                 run("preview", props.resolve("boxes/box.obj").toString(), "--out", out.toString(), "--size", "48");
-        assertEquals(1, preview.code, "told of the missing texture");
+        assertEquals(1, preview.code(), "told of the missing texture");
         Picture picture = new Formats().readPicture(ImageSource.at(out));
         assertEquals(48, picture.width());
         float corner = picture.value(0, 0, 0);
@@ -138,11 +123,11 @@ class CommandsTest {
 
     @Test
     void wrongUsageIsTwo() {
-        assertEquals(2, run("nonsense").code);
-        assertEquals(2, run("find", "--kind", "spoon").code);
-        Ran missing = run("scan", "Nowhere");
-        assertEquals(1, missing.code);
-        assertTrue(missing.out.isEmpty() && missing.err.contains("there is no such library"));
+        assertEquals(2, run("nonsense").code());
+        assertEquals(2, run("find", "--kind", "spoon").code());
+        CommandRun missing = run("scan", "Nowhere");
+        assertEquals(1, missing.code());
+        assertTrue(missing.out().isEmpty() && missing.err().contains("there is no such library"));
     }
 
     @Test

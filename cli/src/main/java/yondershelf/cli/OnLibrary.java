@@ -1,0 +1,35 @@
+package yondershelf.cli;
+
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import picocli.CommandLine.Parameters;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.content.ProblemException;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Library;
+import yondershelf.mend.Finding;
+
+/** A command about one library that is open already. */
+abstract class OnLibrary extends Base {
+    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
+    @SuppressWarnings("NullAway.Init")
+    private String name;
+
+    @Override
+    final void run(IsolatedReader reader) throws ProblemException {
+        Catalogue catalogue = catalogue(reader);
+        run(reader, catalogue, library(catalogue, name));
+    }
+
+    abstract void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException;
+
+    /** The finding's code meant by an option, or null when none was given; a word that is none is wrong usage. */
+    final Finding.@Nullable Code code(@Nullable String word) {
+        if (word == null) {
+            return null;
+        }
+        return Finding.Code.of(word)
+                .orElseThrow(() -> new CommandLine.ParameterException(
+                        spec.commandLine(), "There is no code " + word + "; docs/cli.md lists them"));
+    }
+}
