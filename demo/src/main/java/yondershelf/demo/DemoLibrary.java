@@ -98,10 +98,10 @@ public final class DemoLibrary {
         glb.put("workshop/tool_chest", Workshop::toolChest);
         glb.put("workshop/workbench", Workshop::workbench);
         glb.put("workshop/chart_table", Workshop::chartTable);
-        glb.put("shore/dinghy", Workshop::dinghy);
-        glb.put("shore/jetty", Workshop::jetty);
-        glb.put("shore/station_hut", Workshop::hut);
-        glb.put("shore/sandbags", Workshop::sandbags);
+        glb.put("shore/dinghy", Shore::dinghy);
+        glb.put("shore/jetty", Shore::jetty);
+        glb.put("shore/station_hut", Shore::hut);
+        glb.put("shore/sandbags", Shore::sandbags);
         for (Map.Entry<String, Consumer<Sculpt>> entry : glb.entrySet()) {
             String name = entry.getKey().substring(entry.getKey().indexOf('/') + 1);
             ModelFiles.glb(sculpt(name, entry.getValue()), props.resolve(entry.getKey() + ".glb"));
@@ -121,7 +121,7 @@ public final class DemoLibrary {
         ModelFiles.collada(sculpt("bollard", Rigging::bollard), props.resolve("rigging/bollard.dae"), "maps");
         ModelFiles.stl(sculpt("three_leg_stool", Workshop::stool), props.resolve("workshop/three_leg_stool.stl"));
         ModelFiles.ply(sculpt("shore_stones", Rigging::pebbles), props.resolve("shore/shore_stones.ply"), 3701);
-        ModelFiles.stl(sculpt("spare_oar", Workshop::oar), props.resolve("shore/spare_oar.stl"));
+        ModelFiles.stl(sculpt("spare_oar", Shore::oar), props.resolve("shore/spare_oar.stl"));
     }
 
     /** How different shops would name the same maps. */

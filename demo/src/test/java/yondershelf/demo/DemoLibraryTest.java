@@ -37,7 +37,7 @@ class DemoLibraryTest {
             for (Path file : walk.filter(Files::isRegularFile).toList()) {
                 String path = root.relativize(file).toString();
                 if (!path.contains(".yondershelf")) {
-                    out.put(path, FileActs.hash(file));
+                    out.put(path, yondershelf.library.ContentHash.of(file));
                 }
             }
         }
