@@ -11,6 +11,7 @@ import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
+import javafx.scene.robot.Robot;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
@@ -42,6 +43,7 @@ final class Screenshots {
 
     /** One picture of the window when all previews in view are there, then the end. */
     void one() {
+        parkPointer();
         settled(() -> choose("Storm lantern"));
         fine(() -> save(target));
         next();
@@ -49,6 +51,7 @@ final class Screenshots {
 
     /** A picture of each main view. */
     void start() {
+        parkPointer();
         settled(() -> put("Workbench", 0.5, 0.72));
         settled(() -> window.table().picture().frame());
         settled(() -> stand("Tool chest", -0.5, 0.86, -0.05));
@@ -89,6 +92,11 @@ final class Screenshots {
         fine(() -> save(target.resolve("shelf-fog.png")));
         settled(() -> window.setFog(false));
         next();
+    }
+
+    /** A pointer resting on a thing would light it up. */
+    private static void parkPointer() {
+        new Robot().mouseMove(0, 0);
     }
 
     /** One step, run when the jobs are done and the table's picture has at least so many samples. */

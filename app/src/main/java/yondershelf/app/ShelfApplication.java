@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Objects;
 import javafx.application.Application;
 import javafx.application.Platform;
-import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
@@ -26,9 +25,6 @@ public final class ShelfApplication extends Application {
     @Override
     public void start(Stage stage) throws ProblemException {
         Map<String, String> named = getParameters().getNamed();
-        for (String weight : new String[] {"Regular", "SemiBold"}) {
-            Font.loadFont(String.valueOf(ShelfApplication.class.getResource("fonts/Manrope-" + weight + ".ttf")), 13);
-        }
         Path folder = named.containsKey("home") ? Path.of(Objects.requireNonNull(named.get("home"))) : Home.usual();
         IsolatedReader files = new IsolatedReader();
         reader = files;

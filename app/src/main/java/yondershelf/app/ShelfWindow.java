@@ -3,33 +3,20 @@ package yondershelf.app;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
-import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.Scene;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.SplitPane;
-import javafx.scene.control.TextField;
-import javafx.scene.control.TextInputControl;
-import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.scene.text.Font;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import yondershelf.app.model.Command;
-import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.app.table.TablePane;
@@ -44,16 +31,18 @@ import yondershelf.search.Query;
 
 /** The one window: search line on top, places left, shelf and table side by side, jobs at the bottom edge. */
 public final class ShelfWindow extends StackPane {
+    private static final KeyCombination OTHER_KEYS = KeyCombination.valueOf("Shortcut+K");
+
     private final Workspace workspace;
     private final ShelfGrid grid;
     private final TablePane table;
     private final PlacesView places;
     private final JobStrip jobs;
     private final KeysOverlay keys;
-    private final TextField search = new TextField();
+    private final TopBar top;
+    private final Shortcuts shortcuts;
     private final StackPane left = new StackPane();
     private final SplitPane split = new SplitPane();
-    private final Map<Workspace.View, ToggleButton> tabs = new EnumMap<>(Workspace.View.class);
     private boolean fog;
 
     public ShelfWindow(Workspace workspace) {
@@ -64,7 +53,7 @@ public final class ShelfWindow extends StackPane {
         this.jobs = new JobStrip(workspace);
         IntakeView intake = new IntakeView(workspace, places);
         MendView mend = new MendView(workspace, grid.loader());
-        grid.card().onPutOnTable(table::put);
+        grid.onPutOnTable(table::put);
         VBox shelf = new VBox(new KindBar(workspace, grid), grid);
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");
@@ -82,8 +71,11 @@ public final class ShelfWindow extends StackPane {
         SplitPane.setResizableWithParent(left, true);
         places.setPrefWidth(176);
         places.setMinWidth(176);
-        BorderPane body = new BorderPane(split, topBar(), null, jobs, places);
-        keys = new KeysOverlay(commands());
+        top = new TopBar(workspace, grid, this::switchTheme, this::openKeys);
+        BorderPane body = new BorderPane(split, top, null, jobs, places);
+        List<Command> commands = commands();
+        keys = new KeysOverlay(commands);
+        shortcuts = new Shortcuts(commands, table);
         getChildren().addAll(body, new FileDrop(this, this::bring), keys);
         getStyleClass().add("window");
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
@@ -102,91 +94,17 @@ public final class ShelfWindow extends StackPane {
                 : "Nothing matches. Esc in the search line shows everything again.";
     }
 
-    private HBox topBar() {
-        Label name = new Label("Yonder Shelf", Glyphs.mark());
-        name.getStyleClass().add("program-name");
-        name.setMinWidth(Region.USE_PREF_SIZE);
-        name.setGraphicTextGap(10);
-        HBox bar = new HBox(16, name);
-        bar.getStyleClass().add("top-bar");
-        bar.setAlignment(Pos.CENTER_LEFT);
-        tab(bar, Workspace.View.SHELF, "Shelf", "The shelf (Ctrl+1)");
-        tab(bar, Workspace.View.INTAKE, "Intake", "Bring files in (Ctrl+2)");
-        tab(bar, Workspace.View.MEND, "Mend", "Faults and their remedies (Ctrl+3)");
-        workspace.findings().addListener(o -> {
-            int n = workspace.findings().get().size();
-            ToggleButton mend = tabs.get(Workspace.View.MEND);
-            if (mend != null) {
-                mend.setText(n == 0 ? "Mend" : "Mend " + n);
-            }
-        });
-        search.setPromptText("search names, tags, folders");
-        search.setId("search");
-        search.setAccessibleText("Search");
-        search.getStyleClass().add("search-line");
-        search.setTooltip(new Tooltip("Parts of words, in any order (Ctrl+F)"));
-        search.textProperty().addListener(o -> {
-            workspace.view().set(Workspace.View.SHELF);
-            workspace.query().set(workspace.query().get().withWords(search.getText()));
-        });
-        search.setOnKeyPressed(e -> {
-            if (e.getCode() == KeyCode.ESCAPE) {
-                search.clear();
-                workspace.query().set(Query.EVERYTHING);
-                e.consume();
-            } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.ENTER) {
-                grid.requestFocus();
-                workspace.hits().get().entries().stream()
-                        .findFirst()
-                        .flatMap(h -> workspace.catalogue().asset(h.id()))
-                        .ifPresent(a -> grid.choose(a, e.getCode() == KeyCode.ENTER));
-                e.consume();
-            }
-        });
-        search.setMaxWidth(470);
-        HBox.setHgrow(search, Priority.ALWAYS);
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.SOMETIMES);
-        Button theme = quiet("fog", "Light or dark surroundings", this::switchTheme);
-        theme.setId("theme");
-        Button help = quiet("keys", "Everything the program can do, and its keys (F1)", () -> keys.open());
-        bar.getChildren().addAll(search, gap, theme, help);
-        return bar;
-    }
-
-    private void tab(HBox bar, Workspace.View view, String word, String hint) {
-        ToggleButton tab = new ToggleButton(word);
-        tab.getStyleClass().add("tab-word");
-        tab.setTooltip(new Tooltip(hint));
-        tab.setMinWidth(Region.USE_PREF_SIZE);
-        tab.setId("view-" + word.toLowerCase(java.util.Locale.ROOT));
-        tab.setOnAction(e -> {
-            workspace.view().set(view);
-            showView();
-        });
-        tabs.put(view, tab);
-        bar.getChildren().add(tab);
-    }
-
-    private static Button quiet(String word, String hint, Runnable act) {
-        Button button = new Button(word);
-        button.getStyleClass().add("quiet");
-        button.setTooltip(new Tooltip(hint));
-        button.setOnAction(e -> act.run());
-        button.setMinWidth(Region.USE_PREF_SIZE);
-        return button;
-    }
-
     private void showView() {
         Workspace.View view = workspace.view().get();
         for (int i = 0; i < left.getChildren().size(); i++) {
             left.getChildren().get(i).setVisible(i == view.ordinal());
         }
-        tabs.forEach((v, tab) -> tab.setSelected(v == view));
-        if (getScene() != null && !search.isFocused()) {
-            Node there = view == Workspace.View.SHELF ? grid : tabs.get(view);
-            if (there != null) {
-                there.requestFocus();
+        top.show(view);
+        if (getScene() != null && !top.isSearching()) {
+            if (view == Workspace.View.SHELF) {
+                grid.requestFocus();
+            } else {
+                top.focus(view);
             }
         }
     }
@@ -202,9 +120,7 @@ public final class ShelfWindow extends StackPane {
         if (light) {
             getStyleClass().add("fog");
         }
-        if (lookup("#theme") instanceof Button button) {
-            button.setText(light ? "dusk" : "fog");
-        }
+        top.showTheme(light);
         try {
             workspace.catalogue().home().setSetting("theme", light ? "fog" : "dusk");
         } catch (ProblemException e) {
@@ -225,13 +141,13 @@ public final class ShelfWindow extends StackPane {
         FileChooser chooser = new FileChooser();
         chooser.setTitle("Open a scene");
         chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("glTF scenes", "*.glb", "*.gltf"));
-        File folder = workspace.scenesFolder().toFile();
+        File folder = workspace.openScene().folder().toFile();
         if (folder.isDirectory()) {
             chooser.setInitialDirectory(folder);
         }
         File file = chooser.showOpenDialog(getScene().getWindow());
         if (file != null) {
-            workspace.open(file.toPath());
+            workspace.openScene().open(file.toPath());
         }
     }
 
@@ -242,7 +158,7 @@ public final class ShelfWindow extends StackPane {
         File file = chooser.showSaveDialog(getScene().getWindow());
         if (file != null) {
             Path path = file.toPath();
-            workspace.save(path.toString().endsWith(".glb") ? path : Path.of(path + ".glb"));
+            workspace.openScene().save(path.toString().endsWith(".glb") ? path : Path.of(path + ".glb"));
         }
     }
 
@@ -259,11 +175,12 @@ public final class ShelfWindow extends StackPane {
 
     private List<Command> commands() {
         List<Command> all = new ArrayList<>(List.of(
-                new Command("Search", "Shelf", "Shortcut+F", search::requestFocus),
-                new Command("Show everything", "Shelf", null, () -> {
-                    search.clear();
-                    workspace.query().set(Query.EVERYTHING);
-                }),
+                new Command("Search", "Shelf", "Shortcut+F", top::startSearch),
+                new Command(
+                        "Show everything",
+                        "Shelf",
+                        null,
+                        () -> workspace.query().set(Query.EVERYTHING)),
                 new Command(
                         "Go to the shelf",
                         "Views",
@@ -290,7 +207,11 @@ public final class ShelfWindow extends StackPane {
                 new Command("Put the chosen asset on the table", "Table", "Shortcut+Enter", this::putChosen),
                 new Command("Undo", "Edit", "Shortcut+Z", () -> workspace.attempt(workspace.history()::undo)),
                 new Command("Redo", "Edit", "Shortcut+Shift+Z", () -> workspace.attempt(workspace.history()::redo)),
-                new Command("Save the scene", "Scene", "Shortcut+S", () -> workspace.save(null)),
+                new Command(
+                        "Save the scene",
+                        "Scene",
+                        "Shortcut+S",
+                        () -> workspace.openScene().save()),
                 new Command("Save the scene elsewhere", "Scene", "Shortcut+Shift+S", this::saveSceneAs),
                 new Command("Open a scene", "Scene", "Shortcut+O", this::openScene),
                 new Command("Open a folder as a library", "Libraries", "Shortcut+L", this::addLibrary),
@@ -300,12 +221,12 @@ public final class ShelfWindow extends StackPane {
                         "Smaller previews", "Shelf", "Shortcut+Minus", () -> grid.setTileSize(grid.tileSize() - 24)),
                 new Command("Show the jobs", "Views", "Shortcut+J", () -> jobs.toggle()),
                 new Command("Switch between dusk and fog", "Views", null, this::switchTheme),
-                new Command("Keys and commands", "Views", "F1", () -> keysOpen())));
+                new Command("Keys and commands", "Views", "F1", this::openKeys)));
         all.addAll(table.commands());
         return all;
     }
 
-    private void keysOpen() {
+    private void openKeys() {
         keys.open();
     }
 
@@ -313,45 +234,12 @@ public final class ShelfWindow extends StackPane {
         if (keys.isVisible()) {
             return;
         }
-        if (new KeyCodeCombination(KeyCode.K, KeyCombination.SHORTCUT_DOWN).match(e)) {
-            keys.open();
+        if (OTHER_KEYS.match(e)) {
+            openKeys();
             e.consume();
             return;
         }
-        boolean typing = e.getTarget() instanceof TextInputControl;
-        for (Command command : commandList()) {
-            String combination = command.keys();
-            if (combination == null) {
-                continue;
-            }
-            KeyCombination wanted = KeyCombination.valueOf(combination);
-            boolean plain = !combination.startsWith("Shortcut") && !combination.matches("F\\d+");
-            boolean editing = typing && (combination.endsWith("+Z") || plain);
-            boolean tableOnly = plain && !isInTable(e.getTarget());
-            if (!editing && !tableOnly && wanted.match(e)) {
-                command.act().run();
-                e.consume();
-                return;
-            }
-        }
-    }
-
-    private List<Command> commandList = List.of();
-
-    private List<Command> commandList() {
-        if (commandList.isEmpty()) {
-            commandList = commands();
-        }
-        return commandList;
-    }
-
-    private boolean isInTable(Object target) {
-        for (Node node = target instanceof Node n ? n : null; node != null; node = node.getParent()) {
-            if (node == table) {
-                return true;
-            }
-        }
-        return false;
+        shortcuts.take(e);
     }
 
     /** Shows what files would bring. */
@@ -373,8 +261,11 @@ public final class ShelfWindow extends StackPane {
         return keys;
     }
 
-    /** The scene with its stylesheet. */
+    /** The scene with its type and stylesheet. */
     public Scene scene(double width, double height) {
+        for (String weight : List.of("Regular", "SemiBold")) {
+            Font.loadFont(String.valueOf(ShelfWindow.class.getResource("fonts/Manrope-" + weight + ".ttf")), 13);
+        }
         Scene scene = new Scene(this, width, height);
         scene.getStylesheets().add(String.valueOf(ShelfWindow.class.getResource("shelf.css")));
         return scene;

@@ -19,7 +19,8 @@ public final class Carry {
 
     /** Begins carrying; reading the asset begins at once, so that it is there when it reaches the table. */
     public static void start(Node from, Asset asset, Workspace workspace, @Nullable Image image) {
-        Dragboard board = from.startDragAndDrop(TransferMode.COPY);
+        // both ways are offered, so that a modifier key can choose between them
+        Dragboard board = from.startDragAndDrop(TransferMode.COPY_OR_MOVE);
         ClipboardContent content = new ClipboardContent();
         content.put(ASSET, asset.id());
         content.putString(asset.path());
@@ -31,9 +32,9 @@ public final class Carry {
             board.setDragView(new javafx.scene.image.WritableImage(1, 1));
         }
         switch (asset.kind()) {
-            case MODEL -> workspace.model(asset);
-            case MATERIAL -> workspace.material(asset);
-            case HDRI -> workspace.environment(asset);
+            case MODEL -> workspace.loaded().model(asset);
+            case MATERIAL -> workspace.loaded().material(asset);
+            case HDRI -> workspace.loaded().environment(asset);
             default -> workspace.selected().set(asset);
         }
     }

@@ -29,7 +29,8 @@ public final class Words {
         if (bytes < 1 << 20) {
             return Math.max(1, bytes >> 10) + " KB";
         }
-        return String.format(Locale.ROOT, "%.1f MB", bytes / (double) (1 << 20));
+        boolean giga = bytes >= 1L << 30;
+        return String.format(Locale.ROOT, giga ? "%.1f GB" : "%.1f MB", bytes / (double) (giga ? 1L << 30 : 1L << 20));
     }
 
     public static String seconds(double seconds) {

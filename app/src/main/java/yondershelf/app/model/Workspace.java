@@ -1,38 +1,26 @@
 package yondershelf.app.model;
 
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ConcurrentHashMap;
-import javafx.application.Platform;
+import java.util.concurrent.atomic.AtomicInteger;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
-import yondershelf.content.Environment;
-import yondershelf.content.Material;
-import yondershelf.content.Model;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.intake.Intake;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
-import yondershelf.mend.Finding;
-import yondershelf.mend.Mend;
 import yondershelf.search.Hits;
 import yondershelf.search.Query;
-import yondershelf.table.Scene;
 import yondershelf.table.SceneBuilder;
-import yondershelf.table.SceneFile;
 import yondershelf.table.Table;
 import yondershelf.work.History;
 import yondershelf.work.Job;
@@ -54,22 +42,29 @@ public final class Workspace {
     private final History history = new History();
     private final Table table = new Table(history);
     private final ObjectProperty<Query> query = new SimpleObjectProperty<>(Query.EVERYTHING);
-    private final ObjectProperty<Hits> hits = new SimpleObjectProperty<>(new Hits(List.of(), Map.of(), Map.of()));
+    private final ObjectProperty<Hits> hits = new SimpleObjectProperty<>(Hits.NONE);
+    private final ObjectProperty<Hits> everything = new SimpleObjectProperty<>(Hits.NONE);
     private final ObjectProperty<@Nullable Asset> selected = new SimpleObjectProperty<>();
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.SHELF);
-    private final ObjectProperty<List<Finding>> findings = new SimpleObjectProperty<>(List.of());
     private final ObjectProperty<@Nullable Problem> problem = new SimpleObjectProperty<>();
-    private final ObjectProperty<@Nullable Path> sceneFile = new SimpleObjectProperty<>();
     private final ObjectProperty<List<Path>> brought = new SimpleObjectProperty<>(List.of());
     private final List<Runnable> changed = new ArrayList<>();
-    private final Map<String, CompletableFuture<Model>> models = new ConcurrentHashMap<>();
-    private final Map<String, CompletableFuture<Material>> materials = new ConcurrentHashMap<>();
-    private final Map<String, CompletableFuture<Environment>> environments = new ConcurrentHashMap<>();
+    private final InOrder inOrder = new InOrder(this::tell);
+    private final AtomicInteger searches = new AtomicInteger();
+    private final Background background = new Background(jobs, this::tell);
+    private final Loaded loaded;
+    private final OpenScene openScene;
+    private final Faults faults;
     private final Set<String> justTaken = new LinkedHashSet<>();
+    private @Nullable Intake intake;
 
     public Workspace(Catalogue catalogue) {
         this.catalogue = catalogue;
         this.builder = new SceneBuilder(catalogue.shaders());
+        this.loaded = new Loaded(catalogue, builder, background::run);
+        this.openScene = new OpenScene(catalogue, background, table);
+        this.faults = new Faults(catalogue, background, history, this::scan);
+        faults.findings().addListener(o -> changed.forEach(Runnable::run));
         query.addListener((o, before, now) -> search());
     }
 
@@ -102,6 +97,16 @@ public final class Workspace {
         return hits;
     }
 
+    /** All assets and the counts of all tags, whatever the query. */
+    public ObjectProperty<Hits> everything() {
+        return everything;
+    }
+
+    /** What assets hold, for those who show or place them. */
+    public Loaded loaded() {
+        return loaded;
+    }
+
     /** The asset whose card is open. */
     public ObjectProperty<@Nullable Asset> selected() {
         return selected;
@@ -111,8 +116,13 @@ public final class Workspace {
         return view;
     }
 
-    public ObjectProperty<List<Finding>> findings() {
-        return findings;
+    public Faults faults() {
+        return faults;
+    }
+
+    /** The scene on the table, with its file. */
+    public OpenScene openScene() {
+        return openScene;
     }
 
     /** The latest problem to show; null when there is none. */
@@ -120,13 +130,21 @@ public final class Workspace {
         return problem;
     }
 
-    public ObjectProperty<@Nullable Path> sceneFile() {
-        return sceneFile;
-    }
-
     /** Files and folders brought to the window and not yet taken in or let go. */
     public ObjectProperty<List<Path>> brought() {
         return brought;
+    }
+
+    /** Makes an intake the one under way, or none; the one before lets go of what it unpacked. */
+    public void begin(@Nullable Intake other) {
+        Intake over = intake;
+        intake = other;
+        if (over != null) {
+            jobs.startQuietly("Tidying up", work -> {
+                over.close();
+                return true;
+            });
+        }
     }
 
     /** Paths of the assets the latest intake brought. */
@@ -139,10 +157,22 @@ public final class Workspace {
         changed.add(listener);
     }
 
-    /** Runs the query again and tells the views. */
+    private record Answer(Hits hits, Hits everything) {}
+
+    /** Runs the query again and tells the views when the answer is there; a query overtaken by a later one is dropped. */
     public void search() {
-        hits.set(catalogue.find(query.get()));
-        changed.forEach(Runnable::run);
+        Query asked = query.get();
+        int number = searches.incrementAndGet();
+        inOrder.run(
+                "Searching",
+                () -> number == searches.get()
+                        ? Optional.of(new Answer(catalogue.find(asked), catalogue.find(Query.EVERYTHING)))
+                        : Optional.<Answer>empty(),
+                answer -> answer.filter(a -> number == searches.get()).ifPresent(a -> {
+                    hits.set(a.hits);
+                    everything.set(a.everything);
+                    changed.forEach(Runnable::run);
+                }));
     }
 
     /** Shows a problem in the strip. */
@@ -159,71 +189,46 @@ public final class Workspace {
         }
     }
 
-    private <T> Job<T> inBackground(String title, Jobs.Body<T> body, java.util.function.Consumer<T> then) {
-        Job<T> job = jobs.start(title, body);
-        job.result()
-                .whenComplete((value, failure) -> Platform.runLater(() -> {
-                    if (failure == null) {
-                        then.accept(value);
-                    } else if (!job.problems().isEmpty()) {
-                        tell(job.problems().get(job.problems().size() - 1));
-                    }
-                }));
-        return job;
-    }
-
     /** Scans all libraries, then measures what is new and checks for faults. */
     public Job<Boolean> scan() {
-        return inBackground(
+        return background.run(
                 "Looking through the libraries",
                 work -> {
                     catalogue.scanAll(work);
                     return true;
                 },
                 done -> {
-                    models.clear();
-                    materials.clear();
-                    environments.clear();
+                    loaded.forget();
                     search();
-                    checkFaults();
-                });
-    }
-
-    /** Looks for faults in all libraries. */
-    public void checkFaults() {
-        inBackground(
-                "Looking for faults",
-                work -> {
-                    List<Finding> all = new ArrayList<>();
-                    for (Library library : catalogue.libraries()) {
-                        all.addAll(Mend.check(library, catalogue.reader(), work));
-                    }
-                    catalogue.saveFacts();
-                    return all;
-                },
-                all -> {
-                    findings.set(List.copyOf(all));
-                    changed.forEach(Runnable::run);
+                    faults.check();
                 });
     }
 
     /** Adds a folder as a library and looks through it. */
     public void addLibrary(Path folder) {
-        inBackground("Opening " + folder.getFileName(), work -> catalogue.add(folder, ""), library -> scan());
+        background.run("Opening " + folder.getFileName(), work -> catalogue.add(folder, ""), library -> scan());
     }
 
-    /** Changes labels of an asset, as one act. */
+    /** Changes labels of an asset, as one act, which can be undone as soon as it is on the disk. */
     public void edit(Asset asset, String what, List<Edit> edits, List<Edit> undo) {
-        attempt(() -> history.perform(
-                what,
+        saveLabels(
+                asset,
+                edits,
+                () -> history.remember(
+                        what, () -> saveLabels(asset, edits, () -> {}), () -> saveLabels(asset, undo, () -> {})));
+    }
+
+    private void saveLabels(Asset asset, List<Edit> edits, Runnable then) {
+        inOrder.run(
+                asset.name(),
                 () -> {
                     catalogue.edit(asset, edits);
-                    search();
+                    return true;
                 },
-                () -> {
-                    catalogue.edit(asset, undo);
+                done -> {
+                    then.run();
                     search();
-                }));
+                });
     }
 
     /** Remembers an intake that was done, and shows what came. */
@@ -233,160 +238,37 @@ public final class Workspace {
             justTaken.add(library.assetId(path));
         }
         if (run != null) {
-            history.remember(
-                    "take in " + Words.plural(paths.size(), "asset"),
-                    () -> {
-                        throw Problem.of(library.name(), "bring the files again to take them in once more")
-                                .raise();
-                    },
-                    () -> {
-                        FileActs.undo(library, run);
-                        scan();
-                    });
+            rememberIntake("take in " + Words.plural(paths.size(), "asset"), library, run);
         }
         brought.set(List.of());
         view.set(View.SHELF);
         scan();
     }
 
-    /** Applies remedies, grouped by library, as one act. */
-    public void mend(List<Finding> chosen) {
-        Map<Library, List<Finding>> groups = new HashMap<>();
-        for (Finding finding : chosen) {
-            if (finding.remedy() != null) {
-                catalogue
-                        .libraryOf(finding.asset())
-                        .ifPresent(l -> groups.computeIfAbsent(l, k -> new ArrayList<>())
-                                .add(finding));
-            }
-        }
-        if (groups.isEmpty()) {
-            return;
-        }
-        Map<Library, String> runs = new HashMap<>();
-        inBackground(
-                "Mending",
-                work -> {
-                    for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
-                        runs.put(group.getKey(), Mend.apply(group.getKey(), group.getValue()));
-                    }
-                    return true;
+    private void rememberIntake(String what, Library library, String run) {
+        history.remember(
+                what,
+                () -> {
+                    throw Problem.of(library.name(), "bring the files again to take them in once more")
+                            .raise();
                 },
-                done -> {
-                    history.remember(
-                            "mend " + Words.plural(chosen.size(), "finding"),
-                            () -> {
-                                for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
-                                    runs.put(group.getKey(), Mend.apply(group.getKey(), group.getValue()));
-                                }
-                                scan();
-                            },
-                            () -> {
-                                for (Map.Entry<Library, String> run : runs.entrySet()) {
-                                    FileActs.undo(run.getKey(), run.getValue());
-                                }
-                                scan();
-                            });
-                    scan();
-                });
+                () -> background.inTurn(
+                        "Taking back: " + what,
+                        work -> {
+                            FileActs.undo(library, run);
+                            return true;
+                        },
+                        done -> scan(),
+                        () -> rememberIntake(what, library, run)));
     }
 
-    /** A model, read once; all its placements share it. */
-    public CompletableFuture<Model> model(Asset asset) {
-        return models.computeIfAbsent(
-                asset.id(),
-                k -> load("Reading " + asset.name(), () -> {
-                    Model model = catalogue.model(asset);
-                    builder.prepareAhead(model);
-                    return model;
-                }));
-    }
-
-    public CompletableFuture<Material> material(Asset asset) {
-        return materials.computeIfAbsent(
-                asset.id(), k -> load("Reading " + asset.name(), () -> catalogue.material(asset)));
-    }
-
-    public CompletableFuture<Environment> environment(Asset asset) {
-        return environments.computeIfAbsent(
-                asset.id(), k -> load("Reading " + asset.name(), () -> catalogue.environment(asset)));
-    }
-
-    private interface Load<T> {
-        T run() throws ProblemException;
-    }
-
-    private <T> CompletableFuture<T> load(String title, Load<T> load) {
-        return inBackground(title, work -> load.run(), value -> {}).result();
-    }
-
-    /** Where scenes go when no other place was chosen. */
-    public Path scenesFolder() {
-        return catalogue.home().folder().resolve("scenes");
-    }
-
-    /** Saves the scene; without a file yet, under its name in {@link #scenesFolder()}. */
-    public void save(@Nullable Path chosen) {
-        Scene scene = table.scene();
-        Path known = sceneFile.get();
-        Path file = chosen != null
-                ? chosen
-                : known != null ? known : scenesFolder().resolve(fileName(scene.name()) + ".glb");
-        inBackground(
-                "Saving " + file.getFileName(),
-                work -> {
-                    try {
-                        Files.createDirectories(file.getParent());
-                    } catch (IOException e) {
-                        throw Problem.of(file, "its folder cannot be made (" + e.getMessage() + ")")
-                                .raise(e);
-                    }
-                    SceneFile.save(scene, file, catalogue.reader());
-                    return file;
-                },
-                sceneFile::set);
-    }
-
-    private static String fileName(String name) {
-        String plain = name.replaceAll("[^\\p{L}\\p{N} ._-]", "").strip();
-        return plain.isEmpty() ? "scene" : plain;
-    }
-
-    /** Opens a scene file in place of the present scene; undo brings that back. */
-    public void open(Path file) {
-        inBackground(
-                "Opening " + file.getFileName(),
-                work -> SceneFile.open(
-                        file,
-                        catalogue.reader(),
-                        (asset, path, name) -> catalogue
-                                .asset(asset)
-                                .map(found -> {
-                                    try {
-                                        return catalogue.environment(found);
-                                    } catch (ProblemException e) {
-                                        work.problem(e.problem());
-                                        return null;
-                                    }
-                                })
-                                .orElse(null)),
-                scene -> {
-                    table.act("open " + scene.name(), scene);
-                    sceneFile.set(file);
-                });
-    }
-
-    /** Findings of one asset. */
-    public List<Finding> findingsOf(Asset asset) {
-        return findings.get().stream().filter(f -> f.asset().equals(asset.id())).toList();
-    }
-
-    /** All tags used in a library's folder or everywhere. */
-    public Set<String> allTags() {
-        return new HashSet<>(catalogue.find(Query.EVERYTHING).tags().keySet());
-    }
-
+    /** Waits for labels under way; other jobs are stopped. */
     public void close() {
+        inOrder.close();
         jobs.close();
+        Intake open = intake;
+        if (open != null) {
+            attempt(open::close);
+        }
     }
 }

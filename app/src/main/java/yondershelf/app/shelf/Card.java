@@ -2,18 +2,13 @@ package yondershelf.app.shelf;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import javafx.geometry.HPos;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
-import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
@@ -23,12 +18,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Polygon;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
-import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Kind;
-import yondershelf.content.Problem;
-import yondershelf.content.ProblemException;
-import yondershelf.facts.Facts;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
@@ -44,7 +34,7 @@ public final class Card extends Region {
     private final TextField name = new TextField();
     private final Label place = new Label();
     private final ToggleButton favourite = new ToggleButton();
-    private final GridPane facts = new GridPane();
+    private final FactSheet facts;
     private final FlowPane tags = new FlowPane(5, 5);
     private final TextField newTag = new TextField();
     private final TextField author = new TextField();
@@ -62,6 +52,7 @@ public final class Card extends Region {
         this.workspace = workspace;
         this.loader = loader;
         this.picture = new LivePreview(workspace);
+        this.facts = new FactSheet(workspace);
         picture.setEdge(PICTURE);
         getStyleClass().add("card");
         setId("card");
@@ -77,13 +68,6 @@ public final class Card extends Region {
         HBox title = new HBox(6, name, favourite);
         HBox.setHgrow(name, Priority.ALWAYS);
         title.setAlignment(Pos.CENTER_LEFT);
-        facts.getStyleClass().add("sheet");
-        facts.setHgap(10);
-        facts.setVgap(5);
-        ColumnConstraints words = new ColumnConstraints();
-        words.setHalignment(HPos.LEFT);
-        words.setMinWidth(58);
-        facts.getColumnConstraints().addAll(words, new ColumnConstraints());
         VBox middle = new VBox(5, title, place, facts, problems);
         HBox.setHgrow(middle, Priority.ALWAYS);
         middle.setMinWidth(190);
@@ -195,7 +179,7 @@ public final class Card extends Region {
             PreviewLoader.Shown known = loader.get(thing);
             picture.show(thing, known == null ? null : known.image());
         }
-        fillFacts(thing);
+        facts.show(thing);
         fillProblems(thing);
         filling = false;
     }
@@ -255,71 +239,9 @@ public final class Card extends Region {
         }
     }
 
-    private void fillFacts(Asset thing) {
-        facts.getChildren().clear();
-        workspace.catalogue().knownFacts(thing).ifPresentOrElse(this::facts, () -> {
-            facts.addRow(0, faint("Facts"), new Label("being measured"));
-            workspace
-                    .jobs()
-                    .start(
-                            "Measuring " + thing.name(),
-                            work -> workspace.catalogue().facts(thing))
-                    .result()
-                    .thenAccept(f -> javafx.application.Platform.runLater(() -> {
-                        if (thing.equals(asset)) {
-                            facts.getChildren().clear();
-                            facts(f);
-                        }
-                    }));
-        });
-    }
-
-    private static Label faint(String text) {
-        Label label = new Label(text);
-        label.getStyleClass().add("faint");
-        return label;
-    }
-
-    private void facts(Facts f) {
-        int row = 0;
-        if (!f.readable()) {
-            Label reason = new Label(f.reason());
-            reason.setWrapText(true);
-            reason.getStyleClass().add("trouble");
-            facts.addRow(row, faint("Unreadable"), reason);
-            return;
-        }
-        if (f.kind() == Kind.MODEL) {
-            facts.addRow(row++, faint("Size"), new Label(Words.size(f.sizeMetres())));
-            facts.addRow(
-                    row++,
-                    faint("Triangles"),
-                    new Label(Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part")));
-        }
-        if (f.kind() == Kind.MODEL || f.kind() == Kind.MATERIAL) {
-            String maps = f.mapCount() == 0
-                    ? "none"
-                    : f.mapCount() + " at " + f.largestMap() + " px, "
-                            + (f.brokenMaps() == 0 ? "all found" : f.brokenMaps() + " missing or broken");
-            facts.addRow(row++, faint("Maps"), new Label(maps));
-        }
-        if (f.kind() == Kind.MATERIAL && !f.materials().isEmpty()) {
-            for (Facts.MapFacts map : f.materials().get(0).maps()) {
-                facts.addRow(row++, faint(map.role().word()), new Label(map.width() + " × " + map.height()));
-            }
-        }
-        if (f.width() > 0) {
-            facts.addRow(row++, faint("Pixels"), new Label(f.width() + " × " + f.height()));
-        }
-        if (!Double.isNaN(f.stops())) {
-            facts.addRow(row++, faint("Range"), new Label(String.format(Locale.ROOT, "%.1f stops", f.stops())));
-        }
-        facts.addRow(row, faint("On disk"), new Label(Words.bytes(f.bytes())));
-    }
-
     private void fillProblems(Asset thing) {
         problems.getChildren().clear();
-        List<Finding> found = workspace.findingsOf(thing);
+        List<Finding> found = workspace.faults().of(thing);
         int shown = Math.min(2, found.size());
         for (Finding finding : found.subList(0, shown)) {
             Label what = new Label("▲ " + finding.code().title());
@@ -344,56 +266,6 @@ public final class Card extends Region {
         if (shown != null && shown.image() != null) {
             picture.arrived(shown.image());
         }
-        fillFacts(thing);
-    }
-
-    /** What can be done with an asset by the context menu. */
-    ContextMenu menu(Asset thing) {
-        ContextMenu menu = new ContextMenu();
-        MenuItem fold = new MenuItem("Show the card");
-        fold.setOnAction(e -> workspace.selected().set(thing));
-        menu.getItems().add(fold);
-        if (thing.kind() == Kind.MODEL || thing.kind() == Kind.HDRI) {
-            MenuItem put = new MenuItem(thing.kind() == Kind.MODEL ? "Put on the table" : "Light the table with it");
-            put.setOnAction(e -> putOnTable.accept(thing));
-            menu.getItems().add(put);
-        }
-        MenuItem again = new MenuItem("Show in its folder");
-        again.setOnAction(e -> showInFolder(thing));
-        menu.getItems().add(again);
-        return menu;
-    }
-
-    private java.util.function.Consumer<Asset> putOnTable = a -> {};
-
-    /** Says how an asset gets to the table without the mouse. */
-    public void onPutOnTable(java.util.function.Consumer<Asset> act) {
-        putOnTable = act;
-    }
-
-    private void showInFolder(Asset thing) {
-        workspace.attempt(() -> {
-            java.nio.file.Path folder = workspace
-                    .catalogue()
-                    .libraryOf(thing.id())
-                    .map(l -> l.resolve(thing.folder()))
-                    .orElseThrow(() ->
-                            Problem.of(thing.path(), "its library is not open").raise());
-            try {
-                new ProcessBuilder(opener(), folder.toString()).start();
-            } catch (java.io.IOException e) {
-                throw fail(folder, e);
-            }
-        });
-    }
-
-    private static ProblemException fail(java.nio.file.Path folder, java.io.IOException e) {
-        return Problem.of(folder, "the system's file manager could not be started")
-                .raise(e);
-    }
-
-    private static String opener() {
-        String os = System.getProperty("os.name").toLowerCase(Locale.ROOT);
-        return Map.of("w", "explorer", "m", "open").getOrDefault(os.substring(0, 1), "xdg-open");
+        facts.show(thing);
     }
 }

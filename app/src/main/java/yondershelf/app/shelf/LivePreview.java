@@ -38,6 +38,7 @@ final class LivePreview extends StackPane {
     private double lastX;
     private double lastY;
     private @Nullable Job<?> job;
+    private boolean turning;
     private boolean again;
 
     LivePreview(Workspace workspace) {
@@ -109,9 +110,9 @@ final class LivePreview extends StackPane {
         }
         Booth booth = workspace.catalogue().booth();
         if (thing.kind() == Kind.MODEL) {
-            workspace.model(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
+            workspace.loaded().model(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
         } else if (thing.kind() == Kind.MATERIAL) {
-            workspace.material(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
+            workspace.loaded().material(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
         }
     }
 
@@ -138,7 +139,7 @@ final class LivePreview extends StackPane {
             return;
         }
         if (moving && job != null && !job.isOver()) {
-            if (job.title().equals("Turning")) {
+            if (turning) {
                 again = true;
                 return;
             }
@@ -148,7 +149,8 @@ final class LivePreview extends StackPane {
         Camera camera = on.camera(turn, rise, 1);
         int size = moving ? MOVING : RESTING;
         int samples = moving ? 1 : Booth.FINAL_SAMPLES;
-        var started = workspace.jobs().<Picture>start(moving ? "Turning" : "Refining the card", work -> {
+        turning = moving;
+        var started = workspace.jobs().<Picture>startQuietly(moving ? "Turning" : "Refining the card", work -> {
             Picture picture = booth.view(on, camera, size, size, samples, work::isCancelled);
             return picture == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : picture;
         });

@@ -6,11 +6,13 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
+import javafx.application.Platform;
 import javafx.geometry.Orientation;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
-import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ScrollBar;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -43,6 +45,7 @@ public final class ShelfGrid extends Region {
     private final Workspace workspace;
     private final PreviewLoader loader;
     private final Card card;
+    private final AssetMenu menu;
     private final Pane content = new Still();
     private final ScrollBar bar = new ScrollBar();
     private final Rectangle clip = new Rectangle();
@@ -52,6 +55,9 @@ public final class ShelfGrid extends Region {
     private List<Entry> entries = List.of();
     private double tileSize = 104;
     private boolean cardOpen;
+    /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
+    private boolean revealing;
+
     private double cardHeight;
 
     public ShelfGrid(Workspace workspace) {
@@ -61,6 +67,7 @@ public final class ShelfGrid extends Region {
             cardOpen = false;
             requestLayout();
         });
+        this.menu = new AssetMenu(workspace, asset -> choose(asset, true));
         getStyleClass().add("shelf-grid");
         setId("shelf");
         setAccessibleRole(AccessibleRole.LIST_VIEW);
@@ -77,8 +84,11 @@ public final class ShelfGrid extends Region {
         workspace.hits().addListener((o, before, now) -> {
             entries = now.entries();
             requestLayout();
+            if (revealing) {
+                Platform.runLater(this::reveal);
+            }
         });
-        workspace.findings().addListener(o -> requestLayout());
+        workspace.faults().findings().addListener(o -> requestLayout());
         workspace.selected().addListener((o, before, now) -> {
             if (now == null) {
                 cardOpen = false;
@@ -104,8 +114,9 @@ public final class ShelfGrid extends Region {
         return loader;
     }
 
-    public Card card() {
-        return card;
+    /** Says how an asset gets to the table by its context menu. */
+    public void onPutOnTable(Consumer<Asset> act) {
+        menu.onPutOnTable(act);
     }
 
     /** Edge of a preview, 96 to 320. */
@@ -124,6 +135,11 @@ public final class ShelfGrid extends Region {
 
     private double rowHeight() {
         return tileSize + Tile.NAME_HEIGHT + ROW_GAP;
+    }
+
+    /** As many things as are seen at once. */
+    private int pageful() {
+        return columns() * Math.max(1, (int) (getHeight() / rowHeight()));
     }
 
     private int chosenIndex() {
@@ -230,7 +246,7 @@ public final class ShelfGrid extends Region {
         }
         still.put(index, tile);
         tile.setVisible(true);
-        tile.show(asset, entry.name(), workspace.findingsOf(asset).size(), chosen);
+        tile.show(asset, entry.name(), workspace.faults().of(asset).size(), chosen);
         tile.preview(loader.get(asset));
         tile.resizeRelocate(Math.rint(x), Math.rint(y), Math.rint(cell), tileSize + Tile.NAME_HEIGHT);
         inView.add(asset);
@@ -248,8 +264,7 @@ public final class ShelfGrid extends Region {
         tile.setOnContextMenuRequested(e -> {
             Asset asset = tile.asset();
             if (asset != null) {
-                ContextMenu menu = card.menu(asset);
-                menu.show(tile, e.getScreenX(), e.getScreenY());
+                menu.of(asset).show(tile, e.getScreenX(), e.getScreenY());
                 e.consume();
             }
         });
@@ -274,7 +289,8 @@ public final class ShelfGrid extends Region {
         }
         workspace.selected().set(asset);
         requestLayout();
-        javafx.application.Platform.runLater(this::reveal);
+        revealing = true;
+        Platform.runLater(this::reveal);
     }
 
     /** Scrolls so that the chosen row and its card are in view. */
@@ -283,6 +299,7 @@ public final class ShelfGrid extends Region {
         if (chosen < 0) {
             return;
         }
+        revealing = false;
         layout();
         double y = EDGE + (chosen / columns()) * rowHeight();
         double bottom = y + rowHeight() + (cardOpen ? cardHeight : 0);
@@ -305,6 +322,8 @@ public final class ShelfGrid extends Region {
             case RIGHT -> chosen + 1;
             case UP -> chosen - columns();
             case DOWN -> chosen < 0 ? 0 : chosen + columns();
+            case PAGE_UP -> Math.max(0, chosen - pageful());
+            case PAGE_DOWN -> Math.min(entries.size() - 1, Math.max(0, chosen) + pageful());
             case HOME -> 0;
             case END -> entries.size() - 1;
             default -> -2;
@@ -316,14 +335,13 @@ public final class ShelfGrid extends Region {
         if (next >= 0 && next < entries.size()) {
             workspace.catalogue().asset(entries.get(next).id()).ifPresent(a -> choose(a, cardOpen));
             e.consume();
-        } else if ((e.getCode() == javafx.scene.input.KeyCode.ENTER || e.getCode() == javafx.scene.input.KeyCode.SPACE)
-                && chosen >= 0) {
+        } else if ((e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) && chosen >= 0) {
             Asset asset = workspace.selected().get();
             if (asset != null) {
                 choose(asset, !cardOpen);
             }
             e.consume();
-        } else if (e.getCode() == javafx.scene.input.KeyCode.ESCAPE && cardOpen) {
+        } else if (e.getCode() == KeyCode.ESCAPE && cardOpen) {
             cardOpen = false;
             requestLayout();
             e.consume();

@@ -4,6 +4,7 @@ import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Tooltip;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.Region;
@@ -41,6 +42,8 @@ final class Tile extends Region {
         name.getStyleClass().add("tile-name");
         name.setAlignment(Pos.CENTER);
         name.setGraphicTextGap(6);
+        // names that begin alike are told apart by their ends
+        name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
         notch.getStyleClass().add("notch");
         getChildren().addAll(frame, name, notch);
         tooltip.setShowDelay(Duration.millis(600));

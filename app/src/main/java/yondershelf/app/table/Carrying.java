@@ -1,8 +1,12 @@
 package yondershelf.app.table;
 
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Function;
+import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
+import yondershelf.content.Bounds;
 import yondershelf.content.Environment;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
@@ -19,9 +23,30 @@ import yondershelf.table.Scene;
 final class Carrying {
     private final Workspace workspace;
     private final Outline outline;
+    private @Nullable BuiltScene base;
 
-    /** A place of the picture: shares from the top left. */
-    private record Place(Camera camera, double x, double y, double aspect) {}
+    /** A place of the picture, as shares of it from the top left, and how the picture is seen. */
+    record Place(Camera camera, double x, double y, double aspect) {}
+
+    /** The usual way of letting go, or the other one, which a modifier key asks for. */
+    enum Way {
+        USUAL,
+        OTHER
+    }
+
+    /**
+     * What letting go would do.
+     *
+     * @param sentence for the person carrying
+     * @param scene as it would be, or null while that is not known
+     * @param act what the history calls it; empty when letting go does nothing
+     * @param hint what the modifier key would change, or empty
+     */
+    record Preview(String sentence, @Nullable Scene scene, String act, String hint) {
+        static Preview nothing(String sentence, @Nullable Scene scene) {
+            return new Preview(sentence, scene, "", "");
+        }
+    }
 
     Carrying(Workspace workspace, Outline outline) {
         this.workspace = workspace;
@@ -32,88 +57,124 @@ final class Carrying {
         return rest.on().isEmpty() ? "stands on the ground" : "rests on " + rest.on();
     }
 
-    /** What letting go here would do: one sentence, the scene it makes, and what the act is called. */
-    record Preview(String sentence, @Nullable Scene scene, String act) {}
-
-    private @Nullable BuiltScene carryBase;
-
-    private BuiltScene carryBase() {
-        BuiltScene base = carryBase;
-        if (base == null || base.scene() != workspace.table().scene()) {
-            base = workspace.builder().build(workspace.table().scene());
-            carryBase = base;
+    private BuiltScene base() {
+        BuiltScene known = base;
+        if (known == null || known.scene() != workspace.table().scene()) {
+            known = workspace.builder().build(workspace.table().scene());
+            base = known;
         }
-        return base;
+        return known;
     }
 
-    Preview preview(Asset asset, Camera camera, double x, double y, double aspect) {
-        Place at = new Place(camera, x, y, aspect);
-        Scene scene = workspace.table().scene();
+    /** What letting go now would do. */
+    Preview preview(Asset asset, Place at, Way way) {
+        Carried<?> carried = carried(asset, at, way);
+        return carried == null ? placeless(asset) : carried.now(asset);
+    }
+
+    /** What letting go does once the asset is read, worked out on the interface thread. */
+    CompletableFuture<Preview> onceRead(Asset asset, Place at, Way way) {
+        Carried<?> carried = carried(asset, at, way);
+        return carried == null ? CompletableFuture.completedFuture(placeless(asset)) : carried.onceRead();
+    }
+
+    /** What an asset holds, and what letting that go would do. */
+    private record Carried<T>(CompletableFuture<T> content, Function<T, Preview> letGo) {
+        Preview now(Asset asset) {
+            if (content.isCompletedExceptionally()) {
+                return Preview.nothing(asset.name() + " cannot be read", null);
+            }
+            T there = content.getNow(null);
+            return there == null ? Preview.nothing("reading " + asset.name(), null) : letGo.apply(there);
+        }
+
+        CompletableFuture<Preview> onceRead() {
+            return content.thenApplyAsync(letGo, Platform::runLater);
+        }
+    }
+
+    /** Null for a kind that has no place on the table. */
+    private @Nullable Carried<?> carried(Asset asset, Place at, Way way) {
         return switch (asset.kind()) {
-            case MODEL -> {
-                Model model = workspace.model(asset).getNow(null);
-                yield model == null
-                        ? waiting(asset, workspace.model(asset).isCompletedExceptionally())
-                        : carryModel(asset, model, scene, at);
-            }
-            case MATERIAL -> {
-                Material material = workspace.material(asset).getNow(null);
-                yield material == null ? waiting(asset, false) : carryMaterial(material, scene, at);
-            }
-            case HDRI -> {
-                Environment light = workspace.environment(asset).getNow(null);
-                yield light == null
-                        ? waiting(asset, workspace.environment(asset).isCompletedExceptionally())
-                        : carryLight(asset, light, scene);
-            }
-            default -> new Preview("a " + asset.kind().word() + " has no place on the table by itself", null, "");
+            case MODEL -> new Carried<>(workspace.loaded().model(asset), m -> carryModel(asset, m, at, way));
+            case MATERIAL -> new Carried<>(workspace.loaded().material(asset), m -> carryMaterial(m, at, way));
+            case HDRI -> new Carried<>(workspace.loaded().environment(asset), e -> carryLight(asset, e, way));
+            default -> null;
         };
     }
 
-    private static Preview waiting(Asset asset, boolean failed) {
-        return new Preview(failed ? asset.name() + " cannot be read" : "reading " + asset.name(), null, "");
+    private Preview placeless(Asset asset) {
+        return Preview.nothing(
+                "a " + asset.kind().word() + " has no place on the table by itself",
+                workspace.table().scene());
     }
 
-    private Preview carryModel(Asset asset, Model model, Scene scene, Place at) {
-        Placing.Rest rest = Placing.under(carryBase(), at.camera, at.x, at.y, at.aspect, model.bounds(), 0);
+    private Preview carryModel(Asset asset, Model model, Place at, Way way) {
+        Bounds box = model.bounds();
+        Placing.Rest rest = way == Way.USUAL
+                ? Placing.under(base(), at.camera, at.x, at.y, at.aspect, box, 0)
+                : Placing.fitted(base(), at.camera, at.x, at.y, at.aspect, box, 0);
         if (rest == null) {
-            return new Preview("nothing to stand on here", scene, "");
+            return Preview.nothing("nothing to stand on here", workspace.table().scene());
         }
+        String how = way == Way.USUAL
+                ? rests(rest)
+                : "fits onto " + (rest.on().isEmpty() ? "the ground" : rest.on()) + ", turned to its face";
+        return put(asset, model, rest, how, way == Way.USUAL ? "Shift fits it to the face" : "");
+    }
+
+    private Preview put(Asset asset, Model model, Placing.Rest rest, String how, String hint) {
+        Scene scene = workspace.table().scene();
         boolean again = scene.placements().stream().anyMatch(p -> p.model() == model);
         String label = workspace.catalogue().labels(asset).name();
         String title = scene.freshName(label.isEmpty() ? asset.name() : label);
         Placement placement = new Placement(scene.freshId(), title, asset.id(), model, rest.toWorld(), Map.of());
         return new Preview(
-                rests(rest) + (again ? ", shared geometry" : ""),
+                how + (again ? ", shared geometry" : ""),
                 scene.with(placement),
-                "put " + title + " on the table");
+                "put " + title + " on the table",
+                hint);
     }
 
-    private Preview carryMaterial(Material material, Scene scene, Place at) {
-        BuiltScene base = carryBase();
-        BuiltScene.Pick pick = base.pick(at.camera, at.x, at.y, at.aspect);
+    /** A model put down without the mouse: in the middle of what is seen, or at the origin when that is sky. */
+    Preview putInMiddle(Asset asset, Model model, Camera camera, double aspect) {
+        Bounds box = model.bounds();
+        Placing.Rest rest = Placing.under(base(), camera, 0.5, 0.62, aspect, box, 0);
+        Placing.Rest sure = rest != null ? rest : new Placing.Rest(Placing.stand(box, 0, 0, 0, 0), "");
+        return put(asset, model, sure, rests(sure), "");
+    }
+
+    private Preview carryMaterial(Material material, Place at, Way way) {
+        Scene scene = workspace.table().scene();
+        BuiltScene.Pick pick = base().pick(at.camera, at.x, at.y, at.aspect);
         Placement hit = pick == null ? null : pick.placement();
         PartRef part = pick == null ? null : pick.part();
         if (hit == null || part == null) {
             outline.clear();
-            return new Preview("carry it over the part that should wear it", scene, "");
+            return Preview.nothing("carry it over the part that should wear it", scene);
         }
-        outline.show(base, at.camera, hit.id(), part, true);
-        int mesh = hit.model().placed().get(part.placed()).mesh();
-        int parts = hit.model().meshes().get(mesh).parts().size();
-        String which = parts == 1 ? hit.name() : "this one of " + parts + " parts of " + hit.name();
+        int parts = hit.parts().size();
+        boolean whole = way == Way.OTHER || parts == 1;
+        outline.show(base(), at.camera, hit.id(), whole ? null : part, true);
+        String which = parts == 1
+                ? hit.name()
+                : (whole ? "all " + parts + " parts of " : "this one of " + parts + " parts of ") + hit.name();
         return new Preview(
                 which + " will wear " + material.name(),
-                scene.change(hit.id(), p -> p.dress(part, material)),
-                "dress " + hit.name() + " in " + material.name());
+                scene.change(hit.id(), p -> whole ? p.dressAll(material) : p.dress(part, material)),
+                "dress " + hit.name() + " in " + material.name(),
+                whole ? "" : "Shift dresses all of it");
     }
 
-    private static Preview carryLight(Asset asset, Environment environment, Scene scene) {
+    private Preview carryLight(Asset asset, Environment environment, Way way) {
+        Scene scene = workspace.table().scene();
         Light before = scene.light();
-        Light light = new Light(asset.id(), asset.path(), environment, 0, before.exposure());
+        boolean keep = way == Way.OTHER && before.turn() != 0;
+        Light light = new Light(asset.id(), asset.path(), environment, keep ? before.turn() : 0, before.exposure());
         return new Preview(
-                "lights everything, in place of " + before.environment().name(),
+                "lights everything, in place of " + before.environment().name() + (keep ? ", turned as it is" : ""),
                 scene.lit(light),
-                "light with " + environment.name());
+                "light with " + environment.name(),
+                keep || before.turn() == 0 ? "" : "Shift keeps the turn");
     }
 }

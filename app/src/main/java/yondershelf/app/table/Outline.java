@@ -15,7 +15,7 @@ final class Outline extends Pane {
     private static final int STEP = 2;
 
     private final ImageView image = new ImageView();
-    private @Nullable PartRef part;
+    private boolean strong;
 
     Outline() {
         setMouseTransparent(true);
@@ -23,18 +23,18 @@ final class Outline extends Pane {
         getChildren().add(image);
     }
 
-    @Nullable
-    PartRef part() {
-        return part;
+    /** True while it shows what a carried material would change. */
+    boolean isStrong() {
+        return strong;
     }
 
     void clear() {
-        part = null;
+        strong = false;
         image.setImage(null);
     }
 
-    void show(BuiltScene built, Camera camera, @Nullable String placement, @Nullable PartRef only, boolean strong) {
-        part = only;
+    void show(BuiltScene built, Camera camera, @Nullable String placement, @Nullable PartRef only, boolean filled) {
+        strong = filled;
         int w = (int) getWidth() / STEP;
         int h = (int) getHeight() / STEP;
         if (placement == null || w < 4 || h < 4) {
@@ -44,7 +44,7 @@ final class Outline extends Pane {
         boolean[] mask = built.mask(camera, w, h, placement, only);
         WritableImage out = new WritableImage(w, h);
         PixelWriter writer = out.getPixelWriter();
-        int inside = strong ? 0x3374c4ac : 0;
+        int inside = filled ? 0x3374c4ac : 0;
         for (int y = 0; y < h; y++) {
             for (int x = 0; x < w; x++) {
                 boolean here = mask[y * w + x];

@@ -18,13 +18,9 @@ import javafx.scene.layout.VBox;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Bounds;
-import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.table.Figures;
 import yondershelf.table.Light;
-import yondershelf.table.Placement;
-import yondershelf.table.Placing;
 import yondershelf.table.Scene;
 
 /** The half of the window that shows the scene: its name and acts above, the picture, the figures people compare below. */
@@ -57,7 +53,10 @@ public final class TablePane extends BorderPane {
         Button undo = act("undo", "Undo (Ctrl+Z)", () -> workspace.attempt(workspace.history()::undo));
         Button redo = act("redo", "Redo (Ctrl+Shift+Z)", () -> workspace.attempt(workspace.history()::redo));
         Button frame = act("frame", "Bring everything, or the chosen object, into view (F)", picture::frame);
-        Button save = act("save", "Save the scene as GLB (Ctrl+S)", () -> workspace.save(null));
+        Button save = act(
+                "save",
+                "Save the scene as GLB (Ctrl+S)",
+                () -> workspace.openScene().save());
         workspace.history().onChange(() -> {
             hint(undo, "Undo", workspace.history().undoable(), "Ctrl+Z");
             hint(redo, "Redo", workspace.history().redoable(), "Ctrl+Shift+Z");
@@ -90,7 +89,7 @@ public final class TablePane extends BorderPane {
     }
 
     private VBox foot() {
-        figures.getStyleClass().add("figures");
+        figures.getStyleClass().add("scene-figures");
         lightName.getStyleClass().add("figures");
         slider(turn, "Turn of the environment, degrees");
         slider(exposure, "Exposure, stops");
@@ -148,7 +147,7 @@ public final class TablePane extends BorderPane {
         Scene scene = workspace.table().scene();
         if (!wanted.isEmpty() && !wanted.equals(scene.name())) {
             workspace.table().act("rename the scene", scene.named(wanted));
-            workspace.sceneFile().set(null);
+            workspace.openScene().file().set(null);
         }
     }
 
@@ -162,7 +161,7 @@ public final class TablePane extends BorderPane {
         lightFigures(scene.light());
         workspace
                 .jobs()
-                .start(
+                .startQuietly(
                         "Counting",
                         work -> Figures.of(scene, workspace.catalogue().reader()))
                 .result()
@@ -178,35 +177,15 @@ public final class TablePane extends BorderPane {
 
     private void lightFigures(Light light) {
         lightName.setText("Light " + light.environment().name());
+        lightName.setTooltip(
+                new Tooltip("What lights the scene: " + light.environment().name()));
         turnFigure.setText(Math.round(light.turn()) + "°");
         exposureFigure.setText(String.format(Locale.ROOT, "%+.1f EV", light.exposure()));
     }
 
     /** Puts an asset on the table without the mouse: in the middle of what is seen. */
     public void put(Asset asset) {
-        if (asset.kind() == Kind.MODEL) {
-            workspace
-                    .model(asset)
-                    .thenAccept(model -> Platform.runLater(() -> {
-                        Scene scene = workspace.table().scene();
-                        Bounds box = model.bounds();
-                        Placing.Rest rest = picture.restInMiddle(box);
-                        String shown = workspace.catalogue().labels(asset).name();
-                        String title = scene.freshName(shown.isEmpty() ? asset.name() : shown);
-                        Placement placement = new Placement(
-                                scene.freshId(), title, asset.id(), model, rest.toWorld(), java.util.Map.of());
-                        workspace.table().act("put " + title + " on the table", scene.with(placement));
-                    }));
-        } else if (asset.kind() == Kind.HDRI) {
-            workspace
-                    .environment(asset)
-                    .thenAccept(e -> Platform.runLater(() -> {
-                        Scene scene = workspace.table().scene();
-                        Light light = new Light(
-                                asset.id(), asset.path(), e, 0, scene.light().exposure());
-                        workspace.table().act("light with " + e.name(), scene.lit(light));
-                    }));
-        }
+        picture.put(asset);
     }
 
     public TablePicture picture() {
@@ -215,11 +194,12 @@ public final class TablePane extends BorderPane {
 
     /** What the table can do, for keys and the command search. */
     public List<Command> commands() {
+        ChosenActs chosen = picture.chosenActs();
         return List.of(
                 new Command("Frame the scene or the chosen object", "Table", "F", picture::frame),
-                new Command("Remove the chosen object", "Table", "Delete", picture::removeChosen),
-                new Command("Turn the chosen object left", "Table", "Comma", () -> picture.turnChosen(15)),
-                new Command("Turn the chosen object right", "Table", "Period", () -> picture.turnChosen(-15)),
-                new Command("Place the chosen object again beside it", "Table", "Shortcut+D", picture::repeatChosen));
+                new Command("Remove the chosen object", "Table", "Delete", chosen::remove),
+                new Command("Turn the chosen object left", "Table", "Comma", chosen::turnLeft),
+                new Command("Turn the chosen object right", "Table", "Period", chosen::turnRight),
+                new Command("Place the chosen object again beside it", "Table", "Shortcut+D", chosen::repeat));
     }
 }

@@ -4,64 +4,45 @@ import java.nio.IntBuffer;
 import java.util.List;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
-import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuItem;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
-import javafx.scene.input.DragEvent;
-import javafx.scene.input.KeyEvent;
-import javafx.scene.input.MouseButton;
-import javafx.scene.input.MouseEvent;
-import javafx.scene.input.ScrollEvent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.StackPane;
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Carry;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Bounds;
-import yondershelf.content.Kind;
-import yondershelf.content.Transform;
 import yondershelf.library.Asset;
 import yondershelf.render.Camera;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Placement;
-import yondershelf.table.Placing;
 import yondershelf.table.Scene;
 
-/** The picture of the table: looked around in with the mouse, and the place where carried assets are let go. */
+/** The picture of the table: what is seen of the scene, and which of its objects is chosen. */
 public final class TablePicture extends Pane {
-    private final Workspace workspace;
     private final Renderer renderer;
+    private final Arrivals arrivals;
+    private final ChosenActs chosenActs;
     private final ImageView image = new ImageView();
     private final Outline outline = new Outline();
-    private final Carrying carrying;
     private final Label sentence = new Label();
-    private final Label empty = new Label("Drag a model here from the shelf, or press Enter twice on it");
-    private final StackPane emptyPane = new StackPane(empty);
+    private final StackPane emptyPane =
+            new StackPane(new Label("Drag a model here from the shelf, or press Ctrl+Enter on it"));
     private View view = View.START;
     private Scene shown;
     private @Nullable BuiltScene built;
     private @Nullable Camera builtCamera;
     private @Nullable PixelBuffer<IntBuffer> buffer;
     private @Nullable String chosen;
-    private double lastX;
-    private double lastY;
-    private boolean moved;
-    private @Nullable Drag drag;
     private volatile int samples;
 
-    /** A placed object on the move. */
-    private record Drag(String placement, BuiltScene without, Bounds box, double turn) {}
-
     TablePicture(Workspace workspace) {
-        this.workspace = workspace;
-        this.carrying = new Carrying(workspace, outline);
         this.shown = workspace.table().scene();
         this.renderer = new Renderer(workspace.builder(), frame -> Platform.runLater(() -> show(frame)));
+        this.arrivals = new Arrivals(workspace, this, outline);
+        this.chosenActs = new ChosenActs(workspace, () -> chosen, this::choose);
         getStyleClass().add("table-picture");
         setId("table-picture");
         setFocusTraversable(true);
@@ -70,38 +51,26 @@ public final class TablePicture extends Pane {
         sentence.getStyleClass().add("sentence");
         sentence.setVisible(false);
         sentence.setMouseTransparent(true);
-        empty.getStyleClass().add("empty-hint");
+        emptyPane.getChildren().get(0).getStyleClass().add("empty-hint");
         emptyPane.setMouseTransparent(true);
         emptyPane.setAlignment(Pos.CENTER);
         getChildren().addAll(image, outline, emptyPane, sentence);
         widthProperty().addListener(o -> redraw());
         heightProperty().addListener(o -> redraw());
         workspace.table().onChange(() -> {
-            shown = workspace.table().scene();
-            if (chosen != null && shown.placement(chosen).isEmpty()) {
+            if (chosen != null && workspace.table().scene().placement(chosen).isEmpty()) {
                 chosen = null;
             }
-            redraw();
+            showInstead(workspace.table().scene());
         });
-        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
-        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
-        addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
-        addEventHandler(ScrollEvent.SCROLL, e -> {
-            view = view.zoom(Math.pow(0.9985, e.getDeltaY()));
-            redraw();
-            e.consume();
-        });
-        addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        new LookingAround(workspace, this);
         setOnContextMenuRequested(e -> {
-            BuiltScene.Pick pick = pickAt(e.getX(), e.getY());
-            if (pick != null && pick.placement() != null) {
-                choose(pick.placement().id());
-                menu().show(this, e.getScreenX(), e.getScreenY());
+            Placement hit = placementAt(e.getX(), e.getY());
+            if (hit != null) {
+                choose(hit.id());
+                chosenActs.menu(this::frame).show(this, e.getScreenX(), e.getScreenY());
             }
         });
-        setOnDragOver(this::carriedOver);
-        setOnDragExited(e -> stopCarrying());
-        setOnDragDropped(this::dropped);
         redraw();
     }
 
@@ -109,14 +78,35 @@ public final class TablePicture extends Pane {
         return Math.max(1, getWidth()) / Math.max(1, getHeight());
     }
 
+    /** A place of the picture, from its pixels. */
+    Carrying.Place place(double x, double y) {
+        return new Carrying.Place(view.camera(), x / getWidth(), y / getHeight(), aspect());
+    }
+
     /** Samples in the picture as it stands; 0 for a draft. */
     public int samples() {
         return samples;
     }
 
+    /** What is shown at the moment: the table's scene, or what a carried asset would make of it. */
+    Scene shown() {
+        return shown;
+    }
+
     /** Shows another scene for the moment, without making it the table's. */
     void showInstead(Scene other) {
-        shown = other;
+        if (other != shown) {
+            shown = other;
+            redraw();
+        }
+    }
+
+    View view() {
+        return view;
+    }
+
+    void look(View other) {
+        view = other;
         redraw();
     }
 
@@ -158,14 +148,17 @@ public final class TablePicture extends Pane {
     private void outlineChosen() {
         BuiltScene now = built;
         Camera camera = builtCamera;
-        if (now != null && camera != null && outline.part() == null) {
+        if (now != null && camera != null && !outline.isStrong()) {
             outline.show(now, camera, chosen, null, false);
         }
     }
 
-    private BuiltScene.@Nullable Pick pickAt(double x, double y) {
+    /** The placed object seen at a place of the picture, or null. */
+    @Nullable
+    Placement placementAt(double x, double y) {
         BuiltScene now = built;
-        return now == null ? null : now.pick(view.camera(), x / getWidth(), y / getHeight(), aspect());
+        BuiltScene.Pick pick = now == null ? null : now.pick(view.camera(), x / getWidth(), y / getHeight(), aspect());
+        return pick == null ? null : pick.placement();
     }
 
     /** Chooses a placed object, or none. */
@@ -175,256 +168,59 @@ public final class TablePicture extends Pane {
         outlineChosen();
     }
 
-    private void pressed(MouseEvent e) {
-        requestFocus();
-        lastX = e.getX();
-        lastY = e.getY();
-        moved = false;
-        drag = null;
-        BuiltScene.Pick pick =
-                e.getButton() == MouseButton.PRIMARY && !e.isShiftDown() ? pickAt(e.getX(), e.getY()) : null;
-        Placement hit = pick == null ? null : pick.placement();
-        if (hit != null && hit.id().equals(chosen)) {
-            Scene without = shown.without(hit.id());
-            drag = new Drag(
-                    hit.id(), workspace.builder().build(without), hit.model().bounds(), turnOf(hit.toWorld()));
-        }
+    public @Nullable String chosen() {
+        return chosen;
     }
 
-    private static double turnOf(Transform t) {
-        return Math.toDegrees(Math.atan2(t.xz(), t.xx()));
-    }
-
-    private void dragged(MouseEvent e) {
-        double dx = e.getX() - lastX;
-        double dy = e.getY() - lastY;
-        lastX = e.getX();
-        lastY = e.getY();
-        moved |= Math.abs(dx) + Math.abs(dy) > 0;
-        if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
-            view = view.pan(-dx / getHeight(), dy / getHeight());
-            redraw();
-        } else if (e.getButton() == MouseButton.SECONDARY) {
-            view = view.zoom(Math.pow(1.006, dy));
-            redraw();
-        } else if (drag != null) {
-            moveChosen(drag, e);
-        } else {
-            view = view.orbit(-dx * 0.008, dy * 0.006);
-            redraw();
-        }
-        e.consume();
-    }
-
-    private void moveChosen(Drag going, MouseEvent e) {
-        Placing.Rest rest = Placing.under(
-                going.without,
-                view.camera(),
-                e.getX() / getWidth(),
-                e.getY() / getHeight(),
-                aspect(),
-                going.box,
-                going.turn);
-        if (rest != null) {
-            showInstead(workspace.table().scene().change(going.placement, p -> p.at(rest.toWorld())));
-            say(e.getX(), e.getY(), Carrying.rests(rest));
-        }
-    }
-
-    private void released(MouseEvent e) {
-        sentence.setVisible(false);
-        if (drag != null && moved) {
-            Placement after = shown.placement(drag.placement).orElse(null);
-            if (after != null) {
-                workspace.table().act("move " + after.name(), shown);
-            }
-        } else if (!moved && e.getButton() == MouseButton.PRIMARY) {
-            BuiltScene.Pick pick = pickAt(e.getX(), e.getY());
-            choose(
-                    pick == null || pick.placement() == null
-                            ? null
-                            : pick.placement().id());
-            if (e.getClickCount() == 2) {
-                frame();
-            }
-        }
-        drag = null;
-    }
-
-    private void key(KeyEvent e) {
-        double step = e.isShiftDown() ? 0.05 : 0.1;
-        View next = switch (e.getCode()) {
-            case LEFT -> e.isShiftDown() ? view.pan(-step, 0) : view.orbit(step, 0);
-            case RIGHT -> e.isShiftDown() ? view.pan(step, 0) : view.orbit(-step, 0);
-            case UP -> e.isShiftDown() ? view.pan(0, step) : view.orbit(0, step);
-            case DOWN -> e.isShiftDown() ? view.pan(0, -step) : view.orbit(0, -step);
-            case PLUS, ADD, EQUALS -> view.zoom(0.9);
-            case MINUS, SUBTRACT -> view.zoom(1.1);
-            default -> view;
-        };
-        if (next != view) {
-            view = next;
-            redraw();
-            e.consume();
-        }
+    ChosenActs chosenActs() {
+        return chosenActs;
     }
 
     /** Brings the chosen object, or everything, into view. */
     public void frame() {
-        BuiltScene now = built;
-        if (now != null) {
-            List<Bounds> boxes = chosen != null ? List.of(now.boundsOf(chosen)) : now.boxes();
-            view = view.frame(boxes, aspect());
-            redraw();
-        }
+        // of the scene as it is, which may not have been drawn yet
+        List<Bounds> boxes = shown.placements().stream()
+                .filter(p -> chosen == null || p.id().equals(chosen))
+                .flatMap(p -> p.boxes().stream())
+                .toList();
+        look(view.frame(boxes, aspect()));
     }
 
-    private ContextMenu menu() {
-        ContextMenu menu = new ContextMenu();
-        menu.getItems()
-                .addAll(
-                        item("Frame", this::frame),
-                        item("Place again beside it", this::repeatChosen),
-                        item("Turn left", () -> turnChosen(15)),
-                        item("Turn right", () -> turnChosen(-15)),
-                        item("Remove from the table", this::removeChosen));
-        return menu;
-    }
-
-    private static MenuItem item(String word, Runnable act) {
-        MenuItem item = new MenuItem(word);
-        item.setOnAction(e -> act.run());
-        return item;
-    }
-
-    void removeChosen() {
-        Scene scene = workspace.table().scene();
-        scene.placement(chosen == null ? "" : chosen)
-                .ifPresent(p -> workspace.table().act("remove " + p.name(), scene.without(p.id())));
-    }
-
-    void turnChosen(double degrees) {
-        Scene scene = workspace.table().scene();
-        scene.placement(chosen == null ? "" : chosen).ifPresent(p -> {
-            Transform t = p.toWorld();
-            Transform here = Transform.translation(t.tx(), t.ty(), t.tz());
-            Transform turned = here.after(Transform.rotation(0, 1, 0, Math.toRadians(degrees)))
-                    .after(here.inverse())
-                    .after(t);
-            workspace.table().act("turn " + p.name(), scene.change(p.id(), q -> q.at(turned)));
-        });
-    }
-
-    void repeatChosen() {
-        Scene scene = workspace.table().scene();
-        scene.placement(chosen == null ? "" : chosen).ifPresent(p -> {
-            double aside = p.model().bounds().sizeX() * 1.15;
-            String title = scene.freshName(p.name().replaceAll(" \\d+$", ""));
-            Placement more = new Placement(
-                    scene.freshId(),
-                    title,
-                    p.asset(),
-                    p.model(),
-                    Transform.translation(aside, 0, 0).after(p.toWorld()),
-                    p.dressed());
-            workspace.table().act("place " + title, scene.with(more));
-            choose(more.id());
-        });
-    }
-
-    /** A resting place in the middle of the picture, or the origin when the middle is sky. */
-    Placing.Rest restInMiddle(Bounds box) {
-        BuiltScene now = built;
-        Placing.Rest rest = now == null ? null : Placing.under(now, view.camera(), 0.5, 0.62, aspect(), box, 0);
-        return rest != null ? rest : new Placing.Rest(Placing.stand(box, 0, 0, 0, 0), "");
-    }
-
-    private void carriedOver(DragEvent e) {
-        Asset asset = Carry.of(e.getDragboard(), workspace);
-        if (asset == null) {
-            return;
-        }
-        e.acceptTransferModes(TransferMode.COPY);
-        e.consume();
-        Carrying.Preview preview = preview(asset, e.getX(), e.getY());
-        say(e.getX(), e.getY(), preview.sentence());
-        if (preview.scene() != null) {
-            showInstead(preview.scene());
-        }
-    }
-
-    private Carrying.Preview preview(Asset asset, double x, double y) {
-        return carrying.preview(asset, view.camera(), x / getWidth(), y / getHeight(), aspect());
-    }
-
-    private void dropped(DragEvent e) {
-        Asset asset = Carry.of(e.getDragboard(), workspace);
-        if (asset == null) {
-            return;
-        }
-        double x = e.getX();
-        double y = e.getY();
-        e.setDropCompleted(true);
-        e.consume();
-        stopCarrying();
-        drop(asset, x, y);
-    }
-
-    /** Lets an asset go at a place of the picture; waits for it to be read. */
+    /** Lets an asset go at a place of the picture, in pixels; waits for it to be read. */
     public void drop(Asset asset, double x, double y) {
-        var ready = switch (asset.kind()) {
-            case MODEL -> workspace.model(asset);
-            case MATERIAL -> workspace.material(asset);
-            case HDRI -> workspace.environment(asset);
-            default -> java.util.concurrent.CompletableFuture.completedFuture(asset);
-        };
-        ready.thenRun(() -> Platform.runLater(() -> {
-            Carrying.Preview preview = preview(asset, x, y);
-            outline.clear();
-            Scene after = preview.scene();
-            if (after != null && !preview.act().isEmpty()) {
-                workspace.table().act(preview.act(), after);
-                if (asset.kind() == Kind.MODEL) {
-                    Scene scene = workspace.table().scene();
-                    choose(scene.placements().get(scene.placements().size() - 1).id());
-                }
-            }
-        }));
+        arrivals.letGo(asset, place(x, y), Carrying.Way.USUAL);
     }
 
-    private void stopCarrying() {
-        sentence.setVisible(false);
-        outline.clear();
-        if (shown != workspace.table().scene()) {
-            showInstead(workspace.table().scene());
-        }
+    /** Puts an asset on the table without the mouse. */
+    void put(Asset asset) {
+        arrivals.put(asset);
     }
 
-    private void say(double x, double y, String words) {
+    /** Says by the pointer what letting go will do. */
+    void say(double x, double y, String words) {
         sentence.setText(words);
         sentence.setVisible(true);
         sentence.autosize();
         sentence.relocate(
                 Math.max(4, Math.min(getWidth() - sentence.prefWidth(-1) - 4, x + 16)),
-                Math.max(4, Math.min(getHeight() - 34, y + 18)));
+                Math.max(4, Math.min(getHeight() - sentence.prefHeight(-1) - 4, y + 18)));
     }
 
-    /** The camera in use, for tests of what is under the pointer. */
+    /** What is said by the pointer now; empty when nothing is. */
+    public String sentence() {
+        return sentence.isVisible() ? sentence.getText() : "";
+    }
+
+    void hush() {
+        sentence.setVisible(false);
+    }
+
+    /** The camera in use. */
     public Camera camera() {
         return view.camera();
     }
 
-    public @Nullable String chosen() {
-        return chosen;
-    }
-
     public void close() {
         renderer.close();
-    }
-
-    /** Turns the view; radians. */
-    public void orbit(double turn, double rise) {
-        view = view.orbit(turn, rise);
-        redraw();
     }
 }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -15,38 +16,25 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
-import javafx.scene.image.ImageView;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
-import yondershelf.app.model.Images;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Environment;
-import yondershelf.content.ImageSource;
 import yondershelf.content.Kind;
-import yondershelf.content.Material;
-import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
-import yondershelf.content.Role;
-import yondershelf.content.TextureUse;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
 import yondershelf.library.Library;
-import yondershelf.render.Booth;
 import yondershelf.sorting.Sorted;
-import yondershelf.sorting.SortedItem;
 
 /** What was brought, sorted: left the list, right the chosen thing large, one act that takes it in. */
 public final class IntakeView extends BorderPane {
-    private static final int EDGE = 240;
-
     private final Workspace workspace;
     private final PlacesView places;
     private final VBox list = new VBox();
@@ -54,13 +42,10 @@ public final class IntakeView extends BorderPane {
     private final ComboBox<String> library = new ComboBox<>();
     private final TextField folder = new TextField();
     private final Button take = new Button("Take in");
-    private final ImageView picture = new ImageView();
-    private final Label name = new Label();
-    private final Label details = new Label();
+    private final ItemView large;
     private final Map<IntakePlan.Item, CheckBox> boxes = new LinkedHashMap<>();
     private @Nullable Intake intake;
     private @Nullable IntakePlan plan;
-    private IntakePlan.@Nullable Item chosen;
 
     public IntakeView(Workspace workspace, PlacesView places) {
         this.workspace = workspace;
@@ -105,20 +90,8 @@ public final class IntakeView extends BorderPane {
         scroll.setFitToWidth(true);
         list.getStyleClass().add("rows");
         setCenter(scroll);
-        picture.setFitWidth(EDGE);
-        picture.setFitHeight(EDGE);
-        picture.setPreserveRatio(true);
-        StackPane frame = new StackPane(picture);
-        frame.getStyleClass().add("evidence");
-        frame.setMinSize(EDGE, EDGE);
-        name.getStyleClass().add("view-heading");
-        name.setWrapText(true);
-        details.setWrapText(true);
-        VBox right = new VBox(10, frame, name, details);
-        right.getStyleClass().add("evidence-side");
-        right.setPrefWidth(EDGE + 28);
-        right.setMinWidth(EDGE + 28);
-        setRight(right);
+        large = new ItemView(workspace);
+        setRight(large);
         workspace.brought().addListener((o, before, now) -> {
             if (!now.isEmpty()) {
                 replan(now);
@@ -141,9 +114,7 @@ public final class IntakeView extends BorderPane {
         boxes.clear();
         heading.setText("Intake");
         take.setDisable(true);
-        picture.setImage(null);
-        name.setText("");
-        details.setText("");
+        large.show(null);
         Label hint = new Label(
                 "Drop folders, files or .zip packs anywhere on the window; they are sorted before anything is taken in.");
         hint.setWrapText(true);
@@ -162,11 +133,8 @@ public final class IntakeView extends BorderPane {
     }
 
     private void close() {
-        Intake open = intake;
         intake = null;
-        if (open != null) {
-            workspace.attempt(open::close);
-        }
+        workspace.begin(null);
     }
 
     private @Nullable Library chosenLibrary() {
@@ -198,6 +166,7 @@ public final class IntakeView extends BorderPane {
         Intake fresh =
                 new Intake(target, folder.getText(), workspace.catalogue().reader());
         intake = fresh;
+        workspace.begin(fresh);
         list.getChildren().setAll(new Label("Sorting what came..."));
         workspace
                 .jobs()
@@ -213,6 +182,9 @@ public final class IntakeView extends BorderPane {
                     } else if (made != null) {
                         plan = made;
                         fill(made);
+                    } else {
+                        // stopped by hand
+                        workspace.brought().set(List.of());
                     }
                 }));
     }
@@ -246,7 +218,7 @@ public final class IntakeView extends BorderPane {
         }
         count();
         if (!items.isEmpty()) {
-            choose(items.get(0));
+            large.show(items.get(0));
         }
     }
 
@@ -273,10 +245,10 @@ public final class IntakeView extends BorderPane {
         row.getStyleClass().add("row");
         row.setFocusTraversable(true);
         row.setAccessibleText(item.name() + ", " + item.kind().word());
-        row.setOnMouseClicked(e -> choose(item));
+        row.setOnMouseClicked(e -> large.show(item));
         row.focusedProperty().addListener((o, was, is) -> {
             if (is) {
-                choose(item);
+                large.show(item);
             }
         });
         return row;
@@ -302,59 +274,6 @@ public final class IntakeView extends BorderPane {
         take.setDisable(n == 0);
     }
 
-    private void choose(IntakePlan.Item item) {
-        if (item == chosen) {
-            return;
-        }
-        chosen = item;
-        name.setText(item.name());
-        StringBuilder text = new StringBuilder();
-        for (SortedItem.SortedFile file : item.files()) {
-            Role role = file.role();
-            text.append(role == null ? "" : role.word() + ": ")
-                    .append(file.path().substring(file.path().lastIndexOf('/') + 1))
-                    .append('\n');
-        }
-        details.setText(text.toString());
-        picture.setImage(null);
-        workspace
-                .jobs()
-                .start("Preview of " + item.name(), work -> preview(item, work::isCancelled))
-                .result()
-                .thenAccept(p -> Platform.runLater(() -> {
-                    if (item == chosen && p.width() > 1) {
-                        picture.setImage(Images.of(p));
-                    }
-                }));
-    }
-
-    private Picture preview(IntakePlan.Item item, java.util.function.BooleanSupplier cancelled)
-            throws ProblemException {
-        Booth booth = workspace.catalogue().booth();
-        var reader = workspace.catalogue().reader();
-        Path main = item.root().resolve(item.files().get(0).path());
-        Picture made = switch (item.kind()) {
-            case MODEL ->
-                booth.preview(booth.stage(reader.readModel(main)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
-            case MATERIAL -> booth.preview(booth.stage(material(item)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
-            case HDRI ->
-                booth.preview(new Environment(item.name(), reader.readPicture(ImageSource.at(main))), EDGE, EDGE);
-            case TEXTURE, RECIPE -> booth.preview(reader.readPicture(ImageSource.at(main)), EDGE);
-        };
-        return made == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : made;
-    }
-
-    private static Material material(IntakePlan.Item item) {
-        Map<Role, TextureUse> maps = new LinkedHashMap<>();
-        for (SortedItem.SortedFile file : item.files()) {
-            Role role = file.role();
-            if (role != null) {
-                maps.put(role, TextureUse.of(ImageSource.at(item.root().resolve(file.path()))));
-            }
-        }
-        return Material.ofMaps(item.name(), maps);
-    }
-
     private void takeIn() {
         Intake now = intake;
         Library target = chosenLibrary();
@@ -363,13 +282,24 @@ public final class IntakeView extends BorderPane {
         }
         List<IntakePlan.Item> items = wanted();
         take.setDisable(true);
+        AtomicReference<Intake.@Nullable Taken> taken = new AtomicReference<>();
         workspace
                 .jobs()
-                .start("Taking in " + items.size(), work -> now.take(items, work))
+                .start("Taking in " + items.size(), work -> {
+                    taken.set(now.take(items, work));
+                    return true;
+                })
                 .result()
-                .whenComplete((taken, failure) -> Platform.runLater(() -> {
-                    if (taken != null) {
-                        workspace.tookIn(target, taken.run(), taken.paths());
+                .whenComplete((done, failure) -> Platform.runLater(() -> {
+                    // stopped by hand or not: what came in is there, and can be undone
+                    Intake.Taken came = taken.get();
+                    if (came != null) {
+                        workspace.tookIn(target, came.run(), came.paths());
+                    } else {
+                        count();
+                        if (failure instanceof ProblemException e) {
+                            workspace.tell(e.problem());
+                        }
                     }
                 }));
     }

@@ -79,18 +79,11 @@ public final class JobStrip extends BorderPane {
     private List<Job<?>> current() {
         List<Job<?>> running = new ArrayList<>();
         for (Job<?> job : workspace.jobs().list()) {
-            if (!job.isOver() && !isQuiet(job)) {
+            if (!job.isOver() && !job.isQuiet()) {
                 running.add(job);
             }
         }
         return running;
-    }
-
-    /** Work of a moment is not worth a line. */
-    private static boolean isQuiet(Job<?> job) {
-        return job.title().equals("Counting")
-                || job.title().equals("Turning")
-                || job.title().equals("Refining the card");
     }
 
     private void refresh() {
@@ -125,7 +118,7 @@ public final class JobStrip extends BorderPane {
         List<Job<?>> jobs = workspace.jobs().list();
         for (int i = jobs.size() - 1; i >= 0; i--) {
             Job<?> job = jobs.get(i);
-            if (isQuiet(job) && job.problems().isEmpty()) {
+            if (job.isQuiet() && job.problems().isEmpty()) {
                 continue;
             }
             String state = switch (job.state()) {

@@ -7,6 +7,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -29,6 +30,7 @@ public final class KeysOverlay extends StackPane {
         field.setPromptText("what do you want to do");
         field.setAccessibleText("Search the commands");
         field.setId("command-line");
+        field.setTooltip(new Tooltip("Parts of a command's name; Enter runs the one that is marked"));
         list.setCellFactory(v -> new Row());
         list.setFocusTraversable(false);
         VBox box = new VBox(8, field, list);

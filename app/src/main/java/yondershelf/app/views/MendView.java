@@ -1,6 +1,7 @@
 package yondershelf.app.views;
 
 import java.util.List;
+import java.util.Optional;
 import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -21,9 +22,11 @@ import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.PreviewLoader;
 import yondershelf.content.ImageSource;
+import yondershelf.content.Picture;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
+import yondershelf.render.Booth;
 
 /** What is wrong: left the findings, right the chosen one's evidence large and its remedy, one act that applies it. */
 public final class MendView extends BorderPane {
@@ -54,7 +57,8 @@ public final class MendView extends BorderPane {
         all.setId("mend-all");
         all.getStyleClass().add("main-act");
         all.setTooltip(new Tooltip("Apply all remedies that are known; it can be undone"));
-        all.setOnAction(e -> workspace.mend(workspace.findings().get()));
+        all.setOnAction(
+                e -> workspace.faults().mend(workspace.faults().findings().get()));
         Button check = new Button("look again");
         check.getStyleClass().add("quiet");
         check.setTooltip(new Tooltip("Look through the libraries for faults again"));
@@ -75,7 +79,7 @@ public final class MendView extends BorderPane {
         one.setOnAction(e -> {
             Finding now = chosen;
             if (now != null) {
-                workspace.mend(List.of(now));
+                workspace.faults().mend(List.of(now));
             }
         });
         picture(asItIs, EDGE);
@@ -95,12 +99,12 @@ public final class MendView extends BorderPane {
         right.setPrefWidth(EDGE + 28);
         right.setMinWidth(EDGE + 28);
         setRight(right);
-        workspace.findings().addListener(o -> fill());
+        workspace.faults().findings().addListener(o -> fill());
         workspace.view().addListener((o, before, now) -> {
             if (now == Workspace.View.MEND) {
                 Asset asset = workspace.selected().get();
                 if (asset != null) {
-                    workspace.findingsOf(asset).stream().findFirst().ifPresent(this::choose);
+                    workspace.faults().of(asset).stream().findFirst().ifPresent(this::choose);
                 }
                 fill();
             }
@@ -115,7 +119,7 @@ public final class MendView extends BorderPane {
     }
 
     private void fill() {
-        List<Finding> findings = workspace.findings().get();
+        List<Finding> findings = workspace.faults().findings().get();
         list.getChildren().clear();
         long mendable = findings.stream().filter(f -> f.remedy() != null).count();
         heading.setText(findings.isEmpty() ? "Mend" : Words.plural(findings.size(), "finding"));
@@ -213,12 +217,36 @@ public final class MendView extends BorderPane {
         workspace.catalogue().asset(finding.asset()).ifPresent(asset -> {
             PreviewLoader.Shown shown = loader.get(asset);
             asItIs.setImage(shown == null ? null : shown.image());
+            if (shown == null) {
+                showAsItIs(finding, asset);
+            }
         });
         String source = fix == null ? null : fix.source();
         Library library = workspace.catalogue().libraryOf(finding.asset()).orElse(null);
         if (source != null && library != null) {
             showFound(finding, library, source);
         }
+    }
+
+    /** The preview of something that has not come into view on the shelf. */
+    private void showAsItIs(Finding finding, Asset asset) {
+        workspace
+                .jobs()
+                .startQuietly("Preview of " + asset.name(), work -> {
+                    Picture kept = workspace.catalogue().keptPreview(asset, PreviewLoader.SIZE);
+                    Picture made = kept != null
+                            ? kept
+                            : workspace
+                                    .catalogue()
+                                    .takePreview(asset, PreviewLoader.SIZE, Booth.FINAL_SAMPLES, work::isCancelled);
+                    return Optional.ofNullable(made);
+                })
+                .result()
+                .thenAccept(made -> Platform.runLater(() -> {
+                    if (finding.equals(chosen)) {
+                        made.ifPresent(picture -> asItIs.setImage(Images.of(picture)));
+                    }
+                }));
     }
 
     private void showFound(Finding finding, Library library, String source) {

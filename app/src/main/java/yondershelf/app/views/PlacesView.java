@@ -9,6 +9,7 @@ import java.util.function.Consumer;
 import java.util.function.Predicate;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -56,14 +57,15 @@ public final class PlacesView extends ScrollPane {
     }
 
     private void fill() {
+        Object focused = focusedRow();
         list.getChildren().clear();
         Query now = workspace.query().get();
         heading("Libraries");
-        int all = workspace.catalogue().find(Query.EVERYTHING).total();
+        Hits everything = workspace.everything().get();
         list.getChildren()
                 .add(row(
                         "Everything",
-                        all,
+                        everything.total(),
                         0,
                         now.library() == null && now.tags().isEmpty() && !now.unfiled(),
                         () -> go(now.in(null, null).withTags(Set.of()).withUnfiled(false))));
@@ -75,7 +77,6 @@ public final class PlacesView extends ScrollPane {
         add.setTooltip(new Tooltip("Open a folder as a library (Ctrl+L)"));
         add.setOnAction(e -> addLibrary.run());
         list.getChildren().add(add);
-        Hits everything = workspace.catalogue().find(Query.EVERYTHING);
         heading("Tags");
         if (everything.tags().isEmpty()) {
             Label none = new Label("Tags given on a card gather here");
@@ -85,9 +86,22 @@ public final class PlacesView extends ScrollPane {
         }
         everything.tags().forEach((tag, count) -> tag(tag, count, now));
         heading("To do");
-        int unfiled =
-                workspace.catalogue().find(Query.EVERYTHING.withUnfiled(true)).total();
+        int unfiled = (int)
+                everything.entries().stream().filter(e -> e.tags().isEmpty()).count();
         list.getChildren().add(row("Unfiled", unfiled, 0, now.unfiled(), () -> go(now.withUnfiled(!now.unfiled()))));
+        list.getChildren().stream()
+                .filter(n -> focused != null && focused.equals(n.getUserData()))
+                .findFirst()
+                .ifPresent(Node::requestFocus);
+    }
+
+    /** What tells the row with the keyboard's focus, so that it keeps it when the list is filled again. */
+    private @Nullable Object focusedRow() {
+        return list.getChildren().stream()
+                .filter(Node::isFocused)
+                .findFirst()
+                .map(Node::getUserData)
+                .orElse(null);
     }
 
     private void go(Query query) {
@@ -233,6 +247,7 @@ public final class PlacesView extends ScrollPane {
         row.setPadding(new Insets(4, 14, 4, 14 + depth * 14.0));
         row.pseudoClassStateChanged(CHOSEN, chosen);
         row.setFocusTraversable(true);
+        row.setUserData(name + depth);
         row.setAccessibleText(name + ", " + count);
         row.setOnMouseClicked(e -> act.run());
         row.setOnKeyPressed(e -> {

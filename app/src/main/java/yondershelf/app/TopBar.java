@@ -1,0 +1,143 @@
+package yondershelf.app;
+
+import java.util.EnumMap;
+import java.util.Locale;
+import java.util.Map;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import yondershelf.app.model.Glyphs;
+import yondershelf.app.model.Workspace;
+import yondershelf.app.shelf.ShelfGrid;
+import yondershelf.search.Query;
+
+/** The line on top: the views' names, the search line, the surroundings and the keys. */
+final class TopBar extends HBox {
+    private final Workspace workspace;
+    private final ShelfGrid grid;
+    private final TextField search = new TextField();
+    private final Button theme;
+    private final Map<Workspace.View, ToggleButton> tabs = new EnumMap<>(Workspace.View.class);
+
+    TopBar(Workspace workspace, ShelfGrid grid, Runnable switchTheme, Runnable openKeys) {
+        super(16);
+        this.workspace = workspace;
+        this.grid = grid;
+        getStyleClass().add("top-bar");
+        setAlignment(Pos.CENTER_LEFT);
+        Label name = new Label("Yonder Shelf", Glyphs.mark());
+        name.getStyleClass().add("program-name");
+        name.setMinWidth(Region.USE_PREF_SIZE);
+        name.setGraphicTextGap(10);
+        getChildren().add(name);
+        tab(Workspace.View.SHELF, "Shelf", "The shelf (Ctrl+1)");
+        tab(Workspace.View.INTAKE, "Intake", "Bring files in (Ctrl+2)");
+        tab(Workspace.View.MEND, "Mend", "Faults and their remedies (Ctrl+3)");
+        workspace.faults().findings().addListener((o, before, now) -> {
+            ToggleButton mend = tabs.get(Workspace.View.MEND);
+            if (mend != null) {
+                mend.setText(now.isEmpty() ? "Mend" : "Mend " + now.size());
+            }
+        });
+        searchLine();
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.SOMETIMES);
+        theme = quiet("fog", "Light or dark surroundings", switchTheme);
+        theme.setId("theme");
+        Button keys = quiet("keys", "Everything the program can do, and its keys (F1)", openKeys);
+        getChildren().addAll(search, gap, theme, keys);
+    }
+
+    private void searchLine() {
+        search.setPromptText("search names, tags, folders");
+        search.setId("search");
+        search.setAccessibleText("Search");
+        search.getStyleClass().add("search-line");
+        search.setTooltip(new Tooltip("Parts of words, in any order (Ctrl+F)"));
+        search.textProperty().addListener(o -> {
+            if (!search.getText().equals(workspace.query().get().words())) {
+                workspace.view().set(Workspace.View.SHELF);
+                workspace.query().set(workspace.query().get().withWords(search.getText()));
+            }
+        });
+        workspace.query().addListener((o, before, now) -> {
+            if (!search.getText().equals(now.words())) {
+                search.setText(now.words());
+            }
+        });
+        search.setOnKeyPressed(this::keyInSearch);
+        search.setMaxWidth(470);
+        HBox.setHgrow(search, Priority.ALWAYS);
+    }
+
+    private void keyInSearch(KeyEvent e) {
+        if (e.getCode() == KeyCode.ESCAPE) {
+            workspace.query().set(Query.EVERYTHING);
+            e.consume();
+        } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.ENTER) {
+            grid.requestFocus();
+            workspace.hits().get().entries().stream()
+                    .findFirst()
+                    .flatMap(h -> workspace.catalogue().asset(h.id()))
+                    .ifPresent(a -> grid.choose(a, e.getCode() == KeyCode.ENTER));
+            e.consume();
+        }
+    }
+
+    private void tab(Workspace.View view, String word, String hint) {
+        ToggleButton tab = new ToggleButton(word);
+        tab.getStyleClass().add("tab-word");
+        tab.setTooltip(new Tooltip(hint));
+        tab.setMinWidth(Region.USE_PREF_SIZE);
+        tab.setId("view-" + word.toLowerCase(Locale.ROOT));
+        tab.setOnAction(e -> {
+            workspace.view().set(view);
+            show(view);
+        });
+        tabs.put(view, tab);
+        getChildren().add(tab);
+    }
+
+    private static Button quiet(String word, String hint, Runnable act) {
+        Button button = new Button(word);
+        button.getStyleClass().add("quiet");
+        button.setTooltip(new Tooltip(hint));
+        button.setOnAction(e -> act.run());
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        return button;
+    }
+
+    /** Marks the view that is seen. */
+    void show(Workspace.View view) {
+        tabs.forEach((v, tab) -> tab.setSelected(v == view));
+    }
+
+    /** Moves the keys to a view's name, unless a word is being searched. */
+    void focus(Workspace.View view) {
+        ToggleButton tab = tabs.get(view);
+        if (tab != null) {
+            tab.requestFocus();
+        }
+    }
+
+    boolean isSearching() {
+        return search.isFocused();
+    }
+
+    void startSearch() {
+        search.requestFocus();
+    }
+
+    /** Offers the other surroundings. */
+    void showTheme(boolean fog) {
+        theme.setText(fog ? "dusk" : "fog");
+    }
+}

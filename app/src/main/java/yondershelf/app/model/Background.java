@@ -1,0 +1,65 @@
+package yondershelf.app.model;
+
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import yondershelf.content.Problem;
+import yondershelf.work.Job;
+import yondershelf.work.Jobs;
+
+/** Starts jobs whose results come back on the interface thread, and whose failures are shown there. */
+final class Background {
+    private final Jobs jobs;
+    private final Consumer<Problem> trouble;
+    private CompletableFuture<?> last = CompletableFuture.completedFuture(true);
+
+    /** @param trouble told on the interface thread when a job failed */
+    Background(Jobs jobs, Consumer<Problem> trouble) {
+        this.jobs = jobs;
+        this.trouble = trouble;
+    }
+
+    <T> Job<T> run(String title, Jobs.Body<T> body, Consumer<T> then) {
+        return run(title, body, then, () -> {});
+    }
+
+    /** @param otherwise called on the interface thread when the job failed or was stopped */
+    private <T> Job<T> run(String title, Jobs.Body<T> body, Consumer<T> then, Runnable otherwise) {
+        Job<T> job = jobs.start(title, body);
+        job.result()
+                .whenComplete((value, failure) -> Platform.runLater(() -> {
+                    if (failure == null) {
+                        then.accept(value);
+                        return;
+                    }
+                    if (!job.problems().isEmpty()) {
+                        trouble.accept(job.problems().get(job.problems().size() - 1));
+                    }
+                    otherwise.run();
+                }));
+        return job;
+    }
+
+    /**
+     * The same, once all jobs asked for in turn before it are over: an act on files and its undo must not meet. Used from
+     * the interface thread.
+     *
+     * @param otherwise called on the interface thread when the job failed or was stopped
+     */
+    <T> void inTurn(String title, Jobs.Body<T> body, Consumer<T> then, Runnable otherwise) {
+        CompletableFuture<?> before = last;
+        last = run(
+                        title,
+                        work -> {
+                            before.handle((value, failure) -> true).join();
+                            return body.run(work);
+                        },
+                        then,
+                        otherwise)
+                .result();
+    }
+
+    <T> CompletableFuture<T> run(String title, Jobs.Body<T> body) {
+        return run(title, body, value -> {}).result();
+    }
+}

@@ -1,0 +1,69 @@
+package yondershelf.app.shelf;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.function.Consumer;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.MenuItem;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
+import yondershelf.content.Problem;
+import yondershelf.library.Asset;
+
+/** What can be done with an asset by its context menu. */
+final class AssetMenu {
+    private final Workspace workspace;
+    private final Consumer<Asset> showCard;
+    private Consumer<Asset> putOnTable = asset -> {};
+
+    AssetMenu(Workspace workspace, Consumer<Asset> showCard) {
+        this.workspace = workspace;
+        this.showCard = showCard;
+    }
+
+    /** Says how an asset gets to the table without the mouse. */
+    void onPutOnTable(Consumer<Asset> act) {
+        putOnTable = act;
+    }
+
+    ContextMenu of(Asset asset) {
+        ContextMenu menu = new ContextMenu();
+        menu.getItems().add(item("Show the card", () -> showCard.accept(asset)));
+        if (asset.kind() == Kind.MODEL || asset.kind() == Kind.HDRI) {
+            String word = asset.kind() == Kind.MODEL ? "Put on the table" : "Light the table with it";
+            menu.getItems().add(item(word, () -> putOnTable.accept(asset)));
+        }
+        menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));
+        return menu;
+    }
+
+    private static MenuItem item(String word, Runnable act) {
+        MenuItem item = new MenuItem(word);
+        item.setOnAction(e -> act.run());
+        return item;
+    }
+
+    private void showInFolder(Asset asset) {
+        workspace.attempt(() -> {
+            Path folder = workspace
+                    .catalogue()
+                    .libraryOf(asset.id())
+                    .map(l -> l.resolve(asset.folder()))
+                    .orElseThrow(() ->
+                            Problem.of(asset.path(), "its library is not open").raise());
+            try {
+                new ProcessBuilder(opener(), folder.toString()).start();
+            } catch (IOException e) {
+                throw Problem.of(folder, "the system's file manager could not be started")
+                        .raise(e);
+            }
+        });
+    }
+
+    /** The command that opens a folder with the program the system has for it. */
+    private static String opener() {
+        String os = System.getProperty("os.name").toLowerCase(Locale.ROOT);
+        return os.startsWith("windows") ? "explorer" : os.startsWith("mac") ? "open" : "xdg-open";
+    }
+}

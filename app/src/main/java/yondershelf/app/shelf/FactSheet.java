@@ -1,0 +1,100 @@
+package yondershelf.app.shelf;
+
+import java.util.Locale;
+import javafx.application.Platform;
+import javafx.geometry.HPos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
+import yondershelf.facts.Facts;
+import yondershelf.library.Asset;
+
+/** What was measured of an asset, set like a data sheet: a word, a figure and its unit a line. */
+final class FactSheet extends GridPane {
+    private final Workspace workspace;
+    private @Nullable Asset asset;
+
+    FactSheet(Workspace workspace) {
+        this.workspace = workspace;
+        getStyleClass().add("sheet");
+        setHgap(10);
+        setVgap(5);
+        ColumnConstraints words = new ColumnConstraints();
+        words.setHalignment(HPos.LEFT);
+        words.setMinWidth(58);
+        getColumnConstraints().addAll(words, new ColumnConstraints());
+    }
+
+    /** Shows what is known of an asset, and measures it when nothing is. */
+    void show(Asset thing) {
+        asset = thing;
+        getChildren().clear();
+        workspace.catalogue().knownFacts(thing).ifPresentOrElse(this::fill, () -> {
+            line("Facts", "being measured");
+            workspace
+                    .jobs()
+                    .start(
+                            "Measuring " + thing.name(),
+                            work -> workspace.catalogue().facts(thing))
+                    .result()
+                    .thenAccept(f -> Platform.runLater(() -> {
+                        if (thing.equals(asset)) {
+                            fill(f);
+                        }
+                    }));
+        });
+    }
+
+    private void line(String word, String figure) {
+        line(word, new Label(figure));
+    }
+
+    private void line(String word, Node figure) {
+        Label label = new Label(word);
+        label.getStyleClass().add("faint");
+        addRow(getRowCount(), label, figure);
+    }
+
+    private void fill(Facts f) {
+        getChildren().clear();
+        if (!f.readable()) {
+            Label reason = new Label(f.reason());
+            reason.setWrapText(true);
+            reason.getStyleClass().add("trouble");
+            line("Unreadable", reason);
+            return;
+        }
+        if (f.kind() == Kind.MODEL) {
+            line("Size", Words.size(f.sizeMetres()));
+            line("Triangles", Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part"));
+        }
+        if (f.kind() == Kind.MODEL || f.kind() == Kind.MATERIAL) {
+            line("Maps", maps(f));
+        }
+        if (f.kind() == Kind.MATERIAL && !f.materials().isEmpty()) {
+            for (Facts.MapFacts map : f.materials().get(0).maps()) {
+                line(map.role().word(), map.width() + " × " + map.height());
+            }
+        }
+        if (f.width() > 0) {
+            line("Pixels", f.width() + " × " + f.height());
+        }
+        if (!Double.isNaN(f.stops())) {
+            line("Range", String.format(Locale.ROOT, "%.1f stops", f.stops()));
+        }
+        line("On disk", Words.bytes(f.bytes()));
+    }
+
+    private static String maps(Facts f) {
+        if (f.mapCount() == 0) {
+            return "none";
+        }
+        String state = f.brokenMaps() == 0 ? "all found" : f.brokenMaps() + " missing or broken";
+        return f.mapCount() + " at " + f.largestMap() + " px, " + state;
+    }
+}

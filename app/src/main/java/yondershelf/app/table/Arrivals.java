@@ -1,0 +1,100 @@
+package yondershelf.app.table;
+
+import javafx.application.Platform;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.TransferMode;
+import yondershelf.app.model.Carry;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
+import yondershelf.library.Asset;
+import yondershelf.table.Scene;
+
+/** Assets carried over the table's picture and let go there. Shift asks for the other way of letting go. */
+final class Arrivals {
+    private final Workspace workspace;
+    private final TablePicture picture;
+    private final Carrying carrying;
+    private final Outline outline;
+
+    Arrivals(Workspace workspace, TablePicture picture, Outline outline) {
+        this.workspace = workspace;
+        this.picture = picture;
+        this.outline = outline;
+        this.carrying = new Carrying(workspace, outline);
+        picture.setOnDragOver(this::over);
+        picture.setOnDragExited(e -> stop());
+        picture.setOnDragDropped(this::dropped);
+    }
+
+    /** The toolkit tells modifier keys of a drag only through the proposed way of transfer: Shift proposes to move. */
+    private static Carrying.Way way(DragEvent e) {
+        return e.getTransferMode() == TransferMode.MOVE ? Carrying.Way.OTHER : Carrying.Way.USUAL;
+    }
+
+    private void over(DragEvent e) {
+        Asset asset = Carry.of(e.getDragboard(), workspace);
+        if (asset == null) {
+            return;
+        }
+        e.acceptTransferModes(TransferMode.COPY_OR_MOVE);
+        e.consume();
+        Carrying.Preview preview = carrying.preview(asset, picture.place(e.getX(), e.getY()), way(e));
+        String hint = preview.hint().isEmpty() ? "" : "\n" + preview.hint();
+        picture.say(e.getX(), e.getY(), preview.sentence() + hint);
+        if (preview.scene() != null) {
+            picture.showInstead(preview.scene());
+        }
+    }
+
+    private void dropped(DragEvent e) {
+        Asset asset = Carry.of(e.getDragboard(), workspace);
+        if (asset != null) {
+            Carrying.Place place = picture.place(e.getX(), e.getY());
+            Carrying.Way way = way(e);
+            e.setDropCompleted(true);
+            e.consume();
+            stop();
+            letGo(asset, place, way);
+        }
+    }
+
+    /** Lets an asset go at a place of the picture, once it is read. */
+    void letGo(Asset asset, Carrying.Place place, Carrying.Way way) {
+        carrying.onceRead(asset, place, way).thenAccept(preview -> perform(asset, preview));
+    }
+
+    /** Puts an asset on the table without the mouse: in the middle of what is seen. */
+    void put(Asset asset) {
+        Carrying.Place middle = picture.place(picture.getWidth() / 2, picture.getHeight() / 2);
+        switch (asset.kind()) {
+            case MODEL ->
+                workspace
+                        .loaded()
+                        .model(asset)
+                        .thenAccept(model -> Platform.runLater(() ->
+                                perform(asset, carrying.putInMiddle(asset, model, middle.camera(), middle.aspect()))));
+            case HDRI -> letGo(asset, middle, Carrying.Way.USUAL);
+            default ->
+                workspace.tell(yondershelf.content.Problem.of(
+                        asset.name(), "only models and HDRIs go onto the table by themselves: drag this onto a part"));
+        }
+    }
+
+    private void perform(Asset asset, Carrying.Preview preview) {
+        outline.clear();
+        Scene after = preview.scene();
+        if (after != null && !preview.act().isEmpty()) {
+            workspace.table().act(preview.act(), after);
+            if (asset.kind() == Kind.MODEL) {
+                picture.choose(
+                        after.placements().get(after.placements().size() - 1).id());
+            }
+        }
+    }
+
+    private void stop() {
+        picture.hush();
+        outline.clear();
+        picture.showInstead(workspace.table().scene());
+    }
+}

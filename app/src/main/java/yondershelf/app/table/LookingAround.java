@@ -1,0 +1,126 @@
+package yondershelf.app.table;
+
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Bounds;
+import yondershelf.content.Transform;
+import yondershelf.table.BuiltScene;
+import yondershelf.table.Placement;
+import yondershelf.table.Placing;
+import yondershelf.table.Scene;
+
+/** The mouse and the keys on the table's picture: orbit, pan, zoom, choose an object and move it along what it stands on. */
+final class LookingAround {
+    private static final double ORBIT = 0.008;
+    private static final double RISE = 0.006;
+
+    private final Workspace workspace;
+    private final TablePicture picture;
+    private double lastX;
+    private double lastY;
+    private boolean moved;
+    private @Nullable Drag drag;
+
+    /** A placed object on the move. */
+    private record Drag(String placement, BuiltScene without, Bounds box, double turn) {}
+
+    LookingAround(Workspace workspace, TablePicture picture) {
+        this.workspace = workspace;
+        this.picture = picture;
+        picture.addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
+        picture.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
+        picture.addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
+        picture.addEventHandler(ScrollEvent.SCROLL, e -> {
+            picture.look(picture.view().zoom(Math.pow(0.9985, e.getDeltaY())));
+            e.consume();
+        });
+        picture.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+    }
+
+    private void pressed(MouseEvent e) {
+        picture.requestFocus();
+        lastX = e.getX();
+        lastY = e.getY();
+        moved = false;
+        drag = null;
+        if (e.getButton() != MouseButton.PRIMARY || e.isShiftDown()) {
+            return;
+        }
+        Placement hit = picture.placementAt(e.getX(), e.getY());
+        if (hit != null && hit.id().equals(picture.chosen())) {
+            Scene without = workspace.table().scene().without(hit.id());
+            Transform t = hit.toWorld();
+            double turn = Math.toDegrees(Math.atan2(t.xz(), t.xx()));
+            drag = new Drag(
+                    hit.id(), workspace.builder().build(without), hit.model().bounds(), turn);
+        }
+    }
+
+    private void dragged(MouseEvent e) {
+        double dx = e.getX() - lastX;
+        double dy = e.getY() - lastY;
+        lastX = e.getX();
+        lastY = e.getY();
+        moved |= Math.abs(dx) + Math.abs(dy) > 0;
+        View view = picture.view();
+        double height = picture.getHeight();
+        if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
+            picture.look(view.pan(-dx / height, dy / height));
+        } else if (e.getButton() == MouseButton.SECONDARY) {
+            picture.look(view.zoom(Math.pow(1.006, dy)));
+        } else if (drag != null) {
+            move(drag, e);
+        } else {
+            picture.look(view.orbit(-dx * ORBIT, dy * RISE));
+        }
+        e.consume();
+    }
+
+    private void move(Drag going, MouseEvent e) {
+        Carrying.Place at = picture.place(e.getX(), e.getY());
+        Placing.Rest rest =
+                Placing.under(going.without, at.camera(), at.x(), at.y(), at.aspect(), going.box, going.turn);
+        if (rest != null) {
+            picture.showInstead(workspace.table().scene().change(going.placement, p -> p.at(rest.toWorld())));
+            picture.say(e.getX(), e.getY(), Carrying.rests(rest));
+        }
+    }
+
+    private void released(MouseEvent e) {
+        picture.hush();
+        if (drag != null && moved) {
+            picture.shown()
+                    .placement(drag.placement)
+                    .ifPresent(after -> workspace.table().act("move " + after.name(), picture.shown()));
+        } else if (!moved && e.getButton() == MouseButton.PRIMARY) {
+            Placement hit = picture.placementAt(e.getX(), e.getY());
+            picture.choose(hit == null ? null : hit.id());
+            if (e.getClickCount() == 2) {
+                picture.frame();
+            }
+        }
+        drag = null;
+    }
+
+    private void key(KeyEvent e) {
+        View view = picture.view();
+        double step = e.isShiftDown() ? 0.05 : 0.1;
+        View next = switch (e.getCode()) {
+            case LEFT -> e.isShiftDown() ? view.pan(-step, 0) : view.orbit(step, 0);
+            case RIGHT -> e.isShiftDown() ? view.pan(step, 0) : view.orbit(-step, 0);
+            case UP -> e.isShiftDown() ? view.pan(0, step) : view.orbit(0, step);
+            case DOWN -> e.isShiftDown() ? view.pan(0, -step) : view.orbit(0, -step);
+            case PLUS, ADD, EQUALS -> view.zoom(0.9);
+            case MINUS, SUBTRACT -> view.zoom(1.1);
+            default -> view;
+        };
+        if (next != view) {
+            picture.look(next);
+            e.consume();
+        }
+    }
+}

@@ -1,0 +1,127 @@
+package yondershelf.app.views;
+
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.BooleanSupplier;
+import javafx.application.Platform;
+import javafx.scene.control.Label;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Images;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Environment;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Material;
+import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+import yondershelf.intake.IntakePlan;
+import yondershelf.render.Booth;
+import yondershelf.sorting.SortedItem;
+import yondershelf.work.Job;
+
+/** One thing that came, large: its preview, taken before it is taken in, and its files with their roles. */
+final class ItemView extends VBox {
+    private static final int EDGE = 240;
+
+    private final Workspace workspace;
+    private final ImageView picture = new ImageView();
+    private final Label name = new Label();
+    private final Label details = new Label();
+    private IntakePlan.@Nullable Item shown;
+    private @Nullable Job<Picture> under;
+
+    ItemView(Workspace workspace) {
+        super(10);
+        this.workspace = workspace;
+        picture.setFitWidth(EDGE);
+        picture.setFitHeight(EDGE);
+        picture.setPreserveRatio(true);
+        StackPane frame = new StackPane(picture);
+        frame.getStyleClass().add("evidence");
+        frame.setMinSize(EDGE, EDGE);
+        name.getStyleClass().add("view-heading");
+        name.setWrapText(true);
+        details.setWrapText(true);
+        getChildren().addAll(frame, name, details);
+        getStyleClass().add("evidence-side");
+        setPrefWidth(EDGE + 28);
+        setMinWidth(EDGE + 28);
+    }
+
+    /** Shows an item, or nothing. */
+    void show(IntakePlan.@Nullable Item item) {
+        if (item == shown) {
+            return;
+        }
+        shown = item;
+        picture.setImage(null);
+        if (under != null) {
+            under.cancel();
+            under = null;
+        }
+        if (item == null) {
+            name.setText("");
+            details.setText("");
+            return;
+        }
+        name.setText(item.name());
+        details.setText(files(item));
+        Job<Picture> job =
+                workspace.jobs().startQuietly("Preview of " + item.name(), w -> preview(item, w::isCancelled));
+        under = job;
+        job.result()
+                .whenComplete((made, failure) -> Platform.runLater(() -> {
+                    if (item != shown) {
+                        return;
+                    }
+                    if (made != null) {
+                        picture.setImage(Images.of(made));
+                    } else if (failure instanceof ProblemException e) {
+                        details.setText("No preview: " + e.problem().cause() + ".\n\n" + files(item));
+                    }
+                }));
+    }
+
+    private static String files(IntakePlan.Item item) {
+        StringBuilder text = new StringBuilder();
+        for (SortedItem.SortedFile file : item.files()) {
+            Role role = file.role();
+            text.append(role == null ? "" : role.word() + ": ")
+                    .append(file.path().substring(file.path().lastIndexOf('/') + 1))
+                    .append('\n');
+        }
+        return text.toString().strip();
+    }
+
+    private Picture preview(IntakePlan.Item item, BooleanSupplier cancelled) throws ProblemException {
+        Booth booth = workspace.catalogue().booth();
+        var reader = workspace.catalogue().reader();
+        Path main = item.root().resolve(item.files().get(0).path());
+        Picture made = switch (item.kind()) {
+            case MODEL ->
+                booth.preview(booth.stage(reader.readModel(main)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
+            case MATERIAL -> booth.preview(booth.stage(material(item)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
+            case HDRI ->
+                booth.preview(new Environment(item.name(), reader.readPicture(ImageSource.at(main))), EDGE, EDGE);
+            case TEXTURE, RECIPE -> booth.preview(reader.readPicture(ImageSource.at(main)), EDGE);
+        };
+        // a stopped one is looked at by nobody
+        return made == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : made;
+    }
+
+    private static Material material(IntakePlan.Item item) {
+        Map<Role, TextureUse> maps = new LinkedHashMap<>();
+        for (SortedItem.SortedFile file : item.files()) {
+            Role role = file.role();
+            if (role != null) {
+                maps.put(role, TextureUse.of(ImageSource.at(item.root().resolve(file.path()))));
+            }
+        }
+        return Material.ofMaps(item.name(), maps);
+    }
+}

@@ -1,0 +1,123 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.WindowDriver.await;
+import static yondershelf.app.WindowDriver.middle;
+import static yondershelf.app.WindowDriver.onFx;
+import static yondershelf.app.WindowDriver.run;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.geometry.Point2D;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.TransferMode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import yondershelf.app.model.Workspace;
+
+/** Files are brought in and faults are mended through the window, and both are taken back. */
+class BringingInWindowTest extends OneWindow {
+    private void undo() throws Exception {
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+    }
+
+    private boolean offers(String words) {
+        return on.window.lookup("#take-in") instanceof Button b && b.getText().equals(words);
+    }
+
+    private int assets() {
+        return on.workspace.everything().get().total();
+    }
+
+    @Test
+    void faultsAreMendedAndTakenBack() throws Exception {
+        on.click("#view-mend");
+        int faults = on.workspace.faults().findings().get().size();
+        assertTrue(faults > 5);
+        Path crate = on.demo("Station props/workshop/plank_crate.gltf");
+        byte[] before = Files.readAllBytes(crate);
+        on.click("#mend-all");
+        await("mended", () -> on.workspace.faults().findings().get().size() < 5);
+        undo();
+        await("taken back", () -> on.workspace.faults().findings().get().size() == faults);
+        assertArrayEquals(before, Files.readAllBytes(crate));
+    }
+
+    @Test
+    void aPackIsTakenInAndOutAgain() throws Exception {
+        run(() -> on.window.bring(List.of(on.demo("packs/shingle_study.zip"))));
+        await("sorted", () -> offers("Take in 3"));
+        int before = assets();
+        on.click("#take-in");
+        await("taken in", () -> assets() == before + 3);
+        assertTrue(Files.exists(on.demo("Station props/shingle_study/sky/grey_noon.hdr")));
+        undo();
+        await("taken out again", () -> assets() == before);
+        assertFalse(Files.exists(on.demo("Station props/shingle_study")));
+    }
+
+    /** What is not ticked stays behind; letting it go leaves everything as it was. */
+    @Test
+    void onlyWhatIsTickedComesIn() throws Exception {
+        run(() -> on.window.bring(List.of(on.demo("packs/shingle_study.zip"))));
+        await("sorted", () -> offers("Take in 3"));
+        CheckBox box = (CheckBox) onFx(() -> on.window.lookup("#intake .check-box"));
+        on.robot.clickOn(middle(box));
+        await("one less", () -> offers("Take in 2"));
+        int before = assets();
+        on.click("#take-in");
+        await("taken in", () -> assets() == before + 2);
+        run(() -> on.window.bring(List.of(on.demo("packs/shingle_study.zip"))));
+        // two are here already, so only the third is offered
+        await("sorted again", () -> offers("Take in 1"));
+        on.robot.clickOn("let it go");
+        await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
+        assertEquals(before + 2, assets());
+    }
+
+    /** Files from another window, as a file manager gives them, by a real drag. */
+    @Test
+    void filesAreDroppedOnTheWindow() throws Exception {
+        Path pack = on.demo("packs/harbour_details.zip");
+        Stage manager = onFx(() -> {
+            Label file = new Label("harbour_details.zip");
+            file.setMinSize(180, 60);
+            file.setOnDragDetected(e -> {
+                ClipboardContent content = new ClipboardContent();
+                content.putFiles(List.of(pack.toFile()));
+                file.startDragAndDrop(TransferMode.COPY).setContent(content);
+                e.consume();
+            });
+            Stage stage = new Stage();
+            stage.setScene(new Scene(file, 180, 60));
+            stage.setX(1100);
+            stage.setY(810);
+            stage.show();
+            stage.toFront();
+            return stage;
+        });
+        Thread.sleep(500);
+        Point2D from = middle(onFx(() -> manager.getScene().getRoot()));
+        on.robot.moveTo(from);
+        on.robot.press(MouseButton.PRIMARY);
+        on.robot.moveTo(from.add(-10, -8));
+        on.robot.moveTo(from.add(-40, -40));
+        on.robot.moveTo(new Point2D(500, 420));
+        on.robot.moveTo(new Point2D(496, 416));
+        await(
+                "the window says what will happen",
+                () -> on.window.lookup(".drop-overlay").isVisible());
+        on.robot.release(MouseButton.PRIMARY);
+        await("the plan is shown", () -> on.workspace.view().get() == Workspace.View.INTAKE && offers("Take in 4"));
+        run(manager::hide);
+    }
+}

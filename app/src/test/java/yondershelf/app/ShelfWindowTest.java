@@ -1,0 +1,186 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.WindowDriver.await;
+import static yondershelf.app.WindowDriver.middle;
+import static yondershelf.app.WindowDriver.onFx;
+import static yondershelf.app.WindowDriver.run;
+
+import java.util.Locale;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.content.Problem;
+import yondershelf.library.Asset;
+import yondershelf.library.Labels;
+import yondershelf.search.Entry;
+import yondershelf.search.Query;
+import yondershelf.work.Job;
+import yondershelf.work.Work;
+
+/** Finding things on the shelf, and saying something about them on their cards. */
+class ShelfWindowTest extends OneWindow {
+    private boolean all(Predicate<Entry> like) {
+        return on.workspace.hits().get().total() > 0
+                && on.workspace.hits().get().entries().stream().allMatch(like);
+    }
+
+    private Labels said(String name) {
+        return on.workspace.catalogue().labels(on.named(name));
+    }
+
+    @Test
+    void wordsKindsAndTagsNarrow() throws Exception {
+        on.search("lam");
+        await(
+                "only what has the letters",
+                () -> all(e -> (e.name() + e.path()).toLowerCase(Locale.ROOT).contains("lam")));
+        assertTrue(on.workspace.hits().get().entries().stream()
+                .anyMatch(e -> e.name().equals("Deck lamp")));
+        on.click("#kind-hdri");
+        await("only HDRIs", () -> all(e -> e.name().equals("Lamp lit room")));
+        on.click("#search");
+        on.press(KeyCode.ESCAPE);
+        await("everything", () -> on.workspace.hits().get().total() > 60);
+
+        on.click("#tag-brass");
+        await("only brass", () -> all(e -> e.tags().contains("brass")));
+        on.click("#tag-brass");
+        await(
+                "everything again",
+                () -> on.workspace.query().get().tags().isEmpty()
+                        && on.workspace.hits().get().total() > 60);
+        on.search("nothing is called this");
+        await("a hint says so", () -> on.workspace.hits().get().total() == 0);
+        assertTrue(onFx(() -> on.window.lookupAll(".empty-hint").stream()
+                        .filter(n -> n.isVisible())
+                        .map(n -> ((Label) n).getText())
+                        .collect(Collectors.joining()))
+                .contains("Nothing matches"));
+    }
+
+    @Test
+    void labelsAreEditedOnTheCardAndSurvive() throws Exception {
+        on.robot.clickOn(middle(on.tile("Rain gauge")));
+        await("the card is open", () -> on.window.lookup("#card").isVisible());
+        on.click("#new-tag");
+        on.robot.write("weather/rain", 20);
+        on.robot.type(KeyCode.ENTER);
+        await("tagged", () -> said("Rain gauge").tags().contains("weather/rain"));
+        on.click("#label-version");
+        on.press(KeyCode.CONTROL, KeyCode.A);
+        on.robot.write("v07", 20);
+        on.robot.type(KeyCode.ENTER);
+        await("said", () -> said("Rain gauge").version().equals("v07"));
+        assertEquals("v07", ((TextField) on.node("#label-version")).getText());
+        Asset asset = on.named("Rain gauge");
+        Catalogue later = on.catalogue();
+        later.scanAll(Work.SILENT);
+        assertEquals("v07", later.labels(later.asset(asset.id()).orElseThrow()).version());
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("taken back", () -> !said("Rain gauge").tags().contains("weather/rain"));
+        assertFalse(said("Rain gauge").version().equals("v07"));
+    }
+
+    /** A tag of the places takes an asset, and says so before it is let go. */
+    @Test
+    void aThingCarriedOntoATagGetsIt() throws Exception {
+        assertFalse(said("Storm lantern").tags().contains("brass"));
+        on.drag(
+                "Storm lantern",
+                middle(on.node("#tag-brass")),
+                "tagged",
+                () -> said("Storm lantern").tags().contains("brass"));
+    }
+
+    @Test
+    void theShelfIsWalkedWithKeysAndTheCardFollows() throws Exception {
+        on.search("lamp");
+        await(
+                "found",
+                () -> all(e -> (e.name() + e.path() + e.tags()).contains("lamp"))
+                        || on.workspace.hits().get().total() < 12);
+        Thread.sleep(400);
+        on.robot.type(KeyCode.ENTER);
+        await("the first card is open", () -> on.window.lookup("#card").isVisible());
+        Asset first = onFx(() -> on.workspace.selected().get());
+        on.robot.type(KeyCode.RIGHT);
+        await("the next one", () -> !first.equals(on.workspace.selected().get()));
+        assertTrue(onFx(() -> on.window.lookup("#card").isVisible()), "the card stays open");
+        on.robot.type(KeyCode.ESCAPE);
+        await("folded", () -> !on.window.lookup("#card").isVisible());
+        on.press(KeyCode.CONTROL, KeyCode.ENTER);
+        await(
+                "put on the table",
+                () -> on.standing() == 1
+                        || !on.lightName().equals("Plain daylight")
+                        || on.workspace.problem().get() != null);
+    }
+
+    @Test
+    void theContextMenuOpensTheCard() throws Exception {
+        on.robot.clickOn(middle(on.tile("Station hut")), MouseButton.SECONDARY);
+        Thread.sleep(300);
+        on.robot.clickOn("Show the card");
+        await("the card is open", () -> on.window.lookup("#card").isVisible());
+        assertEquals("Station hut", onFx(() -> on.workspace.selected().get()).name());
+    }
+
+    @Test
+    void keysOpenTheCommandsAndRunOne() throws Exception {
+        on.press(KeyCode.CONTROL, KeyCode.K);
+        await("open", () -> on.window.keys().isVisible());
+        on.robot.write("mend", 20);
+        on.robot.type(KeyCode.ENTER);
+        await(
+                "run",
+                () -> on.workspace.view().get() == Workspace.View.MEND
+                        && !on.window.keys().isVisible());
+        on.click("#theme");
+        await("light surroundings", () -> on.window.getStyleClass().contains("fog"));
+        assertEquals("fog", on.catalogue().home().setting("theme", ""));
+    }
+
+    /** Long work is shown in the strip, stopped there, and its list tells what went wrong. */
+    @Test
+    void jobsAreShownStoppedAndExplained() throws Exception {
+        // nothing on the shelf, so that no previews come between
+        run(() -> on.workspace.query().set(Query.EVERYTHING.withWords("no such thing")));
+        await("an empty shelf", () -> on.workspace.hits().get().total() == 0);
+        run(() -> on.workspace.jobs().list().forEach(Job::cancel));
+        await("quiet", () -> on.workspace.jobs().list().stream().allMatch(j -> j.isOver()));
+        AtomicBoolean stopped = new AtomicBoolean();
+        run(() -> on.workspace.jobs().start("Counting gulls", work -> {
+            work.problem(Problem.of("pier.glb", "a gull sat on it"));
+            for (int i = 0; i < 600 && !work.isCancelled(); i++) {
+                work.progress(i, 600, "gull " + i);
+                java.util.concurrent.locks.LockSupport.parkNanos(100_000_000);
+            }
+            stopped.set(work.isCancelled());
+            return true;
+        }));
+        await("shown", () -> strip().contains("Counting gulls") && strip().contains("of 600"));
+        on.press(KeyCode.CONTROL, KeyCode.J);
+        await("the list tells the reason", () -> strip().contains("pier.glb: a gull sat on it."));
+        on.robot.clickOn("cancel");
+        await("stopped", stopped::get);
+        await("said", () -> strip().contains("Counting gulls: cancelled"));
+    }
+
+    private String strip() {
+        return on.window.lookupAll("#jobs .label").stream()
+                .filter(n -> n instanceof Label && n.isVisible())
+                .map(n -> ((Label) n).getText())
+                .collect(Collectors.joining("\n"));
+    }
+}

@@ -1,0 +1,203 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.WindowDriver.await;
+import static yondershelf.app.WindowDriver.onFx;
+import static yondershelf.app.WindowDriver.run;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import javafx.geometry.Point2D;
+import javafx.geometry.VerticalDirection;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import yondershelf.content.Material;
+import yondershelf.content.Model;
+import yondershelf.content.Role;
+import yondershelf.content.Transform;
+import yondershelf.format.Formats;
+import yondershelf.table.Placement;
+
+/** Scenes are put together with the mouse; what was saved is judged, not the widgets alone. */
+class TableWindowTest extends OneWindow {
+    private Placement placed(int number) {
+        return on.workspace.table().scene().placements().get(number);
+    }
+
+    @Test
+    void fromTheSearchLineToASavedScene() throws Exception {
+        on.drag("Workbench", on.onTable(0.5, 0.7), "the bench stands", () -> on.standing() == 1);
+        run(() -> on.window.table().picture().frame());
+        Thread.sleep(500);
+        on.drag("Storm lantern", on.seen(0, 0.86, 0), "the lantern stands", () -> on.standing() == 2);
+        assertEquals(0.86, placed(1).toWorld().ty(), 0.02, "the lantern rests on the bench's top");
+        on.drag(
+                "Rusted iron",
+                on.seen(0.6, 0.86, 0.1),
+                "one part is dressed",
+                () -> on.partsWearing("Rusted iron") == 1);
+        Point2D sky = on.onTable(0.5, 0.3);
+        on.drag("Clear noon", sky, "the light is changed", () -> on.lightName().equals("Clear noon"));
+        on.drag(
+                "Fog dawn",
+                sky,
+                "the second light replaces it",
+                () -> on.lightName().equals("Fog dawn"));
+
+        on.click("#table-picture");
+        on.press(KeyCode.CONTROL, KeyCode.Z);
+        await("undone", () -> on.lightName().equals("Clear noon"));
+        on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z);
+        await("done again", () -> on.lightName().equals("Fog dawn"));
+
+        on.press(KeyCode.CONTROL, KeyCode.S);
+        await(
+                "saved",
+                () -> on.workspace.openScene().file().get() != null
+                        && Files.exists(on.workspace.openScene().file().get()));
+        Path file = on.workspace.openScene().file().get();
+        assertNotNull(file);
+        judge(file);
+        run(() -> on.workspace.openScene().open(file));
+        await("opened", () -> on.standing() == 2 && on.lightName().equals("Fog dawn"));
+        assertEquals(1, on.partsWearing("Rusted iron"));
+    }
+
+    private static void judge(Path file) throws Exception {
+        Model saved = new Formats().readModel(file);
+        assertEquals(2, saved.roots().size());
+        assertEquals("Storm lantern", saved.nodes().get(saved.roots().get(1)).name());
+        assertEquals(0.86, saved.nodes().get(saved.roots().get(1)).local().ty(), 0.02);
+        Material rust = saved.materials().stream()
+                .filter(m -> m.name().equals("Rusted iron"))
+                .findFirst()
+                .orElseThrow();
+        assertTrue(rust.maps().containsKey(Role.BASE_COLOR));
+        String environment = Formats.notes(file)
+                .scene()
+                .path("yonderShelf")
+                .path("environment")
+                .path("name")
+                .asText();
+        assertEquals("Fog dawn", environment);
+    }
+
+    /** What letting go will do is said before the button is released, and a modifier key changes it. */
+    @Test
+    void theSentenceByThePointerIsKept() throws Exception {
+        on.drag("Tool chest", on.onTable(0.5, 0.7), "the chest stands", () -> on.standing() == 1);
+        run(() -> on.window.table().picture().frame());
+        Thread.sleep(500);
+        Point2D front = on.seen(0, 0.2, placed(0).model().bounds().sizeZ() / 2);
+        on.carry("Rusted iron", front);
+        await("said", () -> said().startsWith("this one of"));
+        assertTrue(said().contains("Shift dresses all of it"), said());
+        on.robot.press(KeyCode.SHIFT);
+        on.robot.moveTo(front.add(1, 0));
+        await("said otherwise", () -> said().startsWith("all "));
+        on.robot.release(MouseButton.PRIMARY).release(KeyCode.SHIFT);
+        int parts = placed(0).parts().size();
+        await("all of it is dressed", () -> on.partsWearing("Rusted iron") == parts);
+        await("the sentence is gone", () -> said().isEmpty());
+
+        on.carry("Barometer dial", front);
+        await("a texture has no place", () -> said().contains("no place on the table"));
+        on.robot.release(MouseButton.PRIMARY);
+        assertEquals(1, on.standing());
+    }
+
+    private String said() {
+        return on.window.table().picture().sentence();
+    }
+
+    @Test
+    void anObjectIsMovedTurnedRepeatedAndRemoved() throws Exception {
+        on.drag("Mooring buoy", on.onTable(0.5, 0.7), "the buoy stands", () -> on.standing() == 1);
+        assertEquals(placed(0).id(), on.window.table().picture().chosen(), "what was put down is chosen");
+        Transform before = placed(0).toWorld();
+        Point2D body = on.seen(0, 0.4, 0);
+        on.robot.moveTo(body);
+        on.robot.press(MouseButton.PRIMARY);
+        on.robot.moveTo(body.add(-20, 10));
+        on.robot.moveTo(body.add(-60, 30));
+        on.robot.release(MouseButton.PRIMARY);
+        await("moved", () -> Math.abs(placed(0).toWorld().tx() - before.tx()) > 0.05);
+        assertEquals(before.ty(), placed(0).toWorld().ty(), 1e-6, "still on the ground");
+        Transform there = placed(0).toWorld();
+
+        on.press(KeyCode.COMMA);
+        await("turned", () -> Math.abs(placed(0).toWorld().xz()) > 0.2);
+        assertEquals(there.tx(), placed(0).toWorld().tx(), 1e-9, "in its place");
+        assertEquals(Math.cos(Math.toRadians(15)), placed(0).toWorld().xx(), 1e-9);
+        on.press(KeyCode.CONTROL, KeyCode.D);
+        await("repeated", () -> on.standing() == 2);
+        assertEquals(placed(0).model(), placed(1).model());
+        on.press(KeyCode.DELETE);
+        await("removed", () -> on.standing() == 1);
+        for (int i = 0; i < 4; i++) {
+            on.press(KeyCode.CONTROL, KeyCode.Z);
+        }
+        await("all taken back", () -> on.standing() == 1 && placed(0).toWorld().equals(before));
+        on.press(KeyCode.CONTROL, KeyCode.Z);
+        await("back to the empty table", () -> on.standing() == 0);
+    }
+
+    @Test
+    void theTableIsLookedAroundIn() throws Exception {
+        on.drag("Mooring buoy", on.onTable(0.5, 0.7), "the buoy stands", () -> on.standing() == 1);
+        Point2D at = on.onTable(0.5, 0.5);
+        var picture = on.window.table().picture();
+        var before = onFx(picture::camera);
+        on.robot.moveTo(at.add(150, -220));
+        on.robot.press(MouseButton.PRIMARY).moveTo(at.add(60, -180)).release(MouseButton.PRIMARY);
+        var orbited = onFx(picture::camera);
+        assertEquals(before.distance(), orbited.distance(), 1e-9);
+        assertTrue(Math.abs(before.eyeX() - orbited.eyeX()) > 0.05, "orbit");
+        on.robot.scroll(5, VerticalDirection.UP);
+        var zoomed = onFx(picture::camera);
+        assertTrue(Math.abs(zoomed.distance() - orbited.distance()) > 0.01, "zoom");
+        on.robot
+                .press(KeyCode.SHIFT)
+                .press(MouseButton.PRIMARY)
+                .moveTo(at)
+                .release(MouseButton.PRIMARY)
+                .release(KeyCode.SHIFT);
+        var panned = onFx(picture::camera);
+        assertTrue(Math.abs(panned.targetX() - zoomed.targetX()) > 0.01, "pan");
+        on.press(KeyCode.LEFT);
+        var turned = onFx(picture::camera);
+        assertTrue(Math.abs(turned.eyeX() - panned.eyeX()) > 0.01, "orbit by key");
+        on.press(KeyCode.EQUALS);
+        assertTrue(onFx(picture::camera).distance() < turned.distance(), "zoom by key");
+        on.press(KeyCode.F);
+        Transform stands = placed(0).toWorld();
+        double[] seen = onFx(picture::camera).project(stands.tx(), 0.8, stands.tz(), 0.75);
+        assertTrue(seen[0] > 0.2 && seen[0] < 0.8 && seen[1] > 0.2 && seen[1] < 0.8, "framed");
+        await("refined at rest", () -> picture.samples() >= 2);
+    }
+
+    /** What was just put down is framed at once, before it has been drawn. */
+    @Test
+    void whatIsNotDrawnYetIsFramed() throws Exception {
+        on.drag("Mooring buoy", on.onTable(0.5, 0.7), "the buoy stands", () -> on.standing() == 1);
+        run(() -> {
+            Placement first = placed(0);
+            Transform away = Transform.translation(5, 0, 2).after(first.toWorld());
+            Placement second = new Placement("second", "Second", first.asset(), first.model(), away, Map.of());
+            on.workspace
+                    .table()
+                    .act("put another one", on.workspace.table().scene().with(second));
+            on.window.table().picture().choose("second");
+            on.window.table().picture().frame();
+            var camera = on.window.table().picture().camera();
+            var box = second.boxes().get(0);
+            assertEquals(away.tx(), camera.targetX(), box.sizeX());
+            assertEquals(away.tz(), camera.targetZ(), box.sizeZ());
+            assertTrue(camera.distance() > 0.5 && camera.distance() < 50, "near enough: " + camera.distance());
+        });
+    }
+}

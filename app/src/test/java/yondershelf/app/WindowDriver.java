@@ -1,0 +1,276 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import javafx.stage.Window;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
+import yondershelf.demo.DemoLibrary;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Asset;
+import yondershelf.search.Query;
+
+/** The real window on a copy of the demo library, driven with real mouse and keys under a display. */
+final class WindowDriver implements AutoCloseable {
+    final Path folder;
+    final Workspace workspace;
+    final ShelfWindow window;
+    final FxRobot robot = new FxRobot();
+    private final IsolatedReader reader = new IsolatedReader();
+
+    /** @param folder an empty one, for the demo library and the program's own state */
+    WindowDriver(Path folder) throws Exception {
+        this.folder = folder;
+        DemoLibrary.write(folder.resolve("demo"));
+        FxToolkit.registerPrimaryStage();
+        Catalogue catalogue = catalogue();
+        catalogue.add(demo(DemoLibrary.PROPS), "");
+        catalogue.add(demo(DemoLibrary.SURFACES), "");
+        workspace = onFx(() -> new Workspace(catalogue));
+        window = onFx(() -> new ShelfWindow(workspace));
+        run(() -> {
+            Stage stage = FxToolkit.toolkitContext().getRegisteredStage();
+            stage.setScene(window.scene(1280, 800));
+            stage.setX(0);
+            stage.setY(0);
+            stage.show();
+            workspace.scan();
+        });
+        await(
+                "the scan",
+                () -> workspace.hits().get().total() > 60
+                        && !workspace.faults().findings().get().isEmpty());
+    }
+
+    Path demo(String path) {
+        return folder.resolve("demo").resolve(path);
+    }
+
+    /** The catalogue as a program started later would open it. */
+    Catalogue catalogue() throws Exception {
+        return Catalogue.open(Home.open(folder.resolve("home")), reader);
+    }
+
+    /** As it was when the window had opened: every act taken back, the shelf in view, everything on it. */
+    void takeEverythingBack() throws Exception {
+        run(() -> {
+            // where no window manager runs, nobody gives the keys back when another window has closed
+            Window own = window.getScene().getWindow();
+            if (!own.isFocused()) {
+                own.hide();
+                ((Stage) own).show();
+            }
+        });
+        await("the keys", () -> window.getScene().getWindow().isFocused());
+        robot.release(KeyCode.SHIFT, KeyCode.CONTROL).release(MouseButton.PRIMARY, MouseButton.SECONDARY);
+        for (int i = 0; i < 200 && onFx(() -> workspace.history().undoable().isPresent()); i++) {
+            run(() -> workspace.attempt(workspace.history()::undo));
+            if (i > 20) {
+                // labels are remembered a moment after they were typed
+                Thread.sleep(50);
+            }
+        }
+        run(() -> {
+            window.keys().hide();
+            window.setFog(false);
+            workspace.brought().set(List.of());
+            workspace.selected().set(null);
+            workspace.view().set(Workspace.View.SHELF);
+            workspace.query().set(Query.EVERYTHING);
+            workspace.problem().set(null);
+            workspace.openScene().file().set(null);
+        });
+        await("rest", () -> workspace.hits().get().total() > 60 && isQuiet());
+    }
+
+    /** True when nothing but previews is under way. */
+    private boolean isQuiet() {
+        return workspace.jobs().list().stream()
+                .allMatch(j -> j.isOver() || j.title().equals("Previews"));
+    }
+
+    @Override
+    public void close() {
+        try {
+            run(() -> {
+                window.table().picture().close();
+                FxToolkit.toolkitContext().getRegisteredStage().hide();
+            });
+            workspace.close();
+            reader.close();
+            try (Stream<Path> walk = Files.walk(folder)) {
+                for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
+                    Files.delete(path);
+                }
+            }
+        } catch (Exception e) {
+            throw new IllegalStateException("the window did not close", e);
+        }
+    }
+
+    static <T> T onFx(Callable<T> call) throws Exception {
+        CompletableFuture<T> done = new CompletableFuture<>();
+        Platform.runLater(() -> {
+            try {
+                done.complete(call.call());
+            } catch (Exception | AssertionError e) {
+                done.completeExceptionally(e);
+            }
+        });
+        return done.get(60, TimeUnit.SECONDS);
+    }
+
+    /** On the interface thread. */
+    static void run(Runnable act) throws Exception {
+        onFx(() -> {
+            act.run();
+            return true;
+        });
+    }
+
+    static void await(String what, BooleanSupplier condition) throws Exception {
+        if (!happens(condition, 60)) {
+            throw new AssertionError(what + " did not happen");
+        }
+    }
+
+    private static boolean happens(BooleanSupplier condition, int seconds) throws Exception {
+        for (int i = 0; i < seconds * 10; i++) {
+            if (onFx(condition::getAsBoolean)) {
+                return true;
+            }
+            Thread.sleep(100);
+        }
+        return false;
+    }
+
+    static Point2D middle(Node node) throws Exception {
+        return onFx(() -> {
+            Bounds b = node.localToScreen(node.getBoundsInLocal());
+            return new Point2D(b.getCenterX(), b.getCenterY());
+        });
+    }
+
+    Node node(String id) throws Exception {
+        Node node = onFx(() -> window.lookup(id));
+        assertNotNull(node, id);
+        return node;
+    }
+
+    void click(String id) throws Exception {
+        robot.clickOn(middle(node(id)));
+    }
+
+    void press(KeyCode... keys) {
+        robot.press(keys);
+        for (int i = keys.length - 1; i >= 0; i--) {
+            robot.release(keys[i]);
+        }
+    }
+
+    void search(String words) throws Exception {
+        click("#search");
+        press(KeyCode.CONTROL, KeyCode.A);
+        robot.write(words, 20);
+    }
+
+    Asset named(String name) {
+        return workspace.catalogue().find(Query.EVERYTHING.withWords(name)).entries().stream()
+                .filter(e -> e.name().equals(name))
+                .findFirst()
+                .flatMap(e -> workspace.catalogue().asset(e.id()))
+                .orElseThrow();
+    }
+
+    /** Searches for a thing until its tile has come to rest on the shelf. */
+    Node tile(String name) throws Exception {
+        search(name);
+        await(
+                name + " on the shelf",
+                () -> workspace.query().get().words().equals(name)
+                        && window.grid().tileOf(named(name).id()) != null);
+        Thread.sleep(400);
+        Node tile = onFx(() -> window.grid().tileOf(named(name).id()));
+        assertNotNull(tile);
+        return tile;
+    }
+
+    /** A place of the table, in shares of its picture, on the screen. */
+    Point2D onTable(double x, double y) throws Exception {
+        Node picture = node("#table-picture");
+        return onFx(() -> {
+            Bounds b = picture.localToScreen(picture.getBoundsInLocal());
+            return new Point2D(b.getMinX() + x * b.getWidth(), b.getMinY() + y * b.getHeight());
+        });
+    }
+
+    /** Picks a thing up from the shelf and carries it to a place, without letting go. */
+    void carry(String name, Point2D to) throws Exception {
+        Point2D from = middle(tile(name));
+        robot.moveTo(from);
+        robot.press(MouseButton.PRIMARY);
+        robot.moveTo(from.add(14, 6));
+        robot.moveTo(from.add(40, 14));
+        robot.moveTo(to.subtract(30, 20));
+        robot.moveTo(to);
+        Thread.sleep(1200);
+        robot.moveTo(to.add(2, 1));
+        robot.moveTo(to);
+    }
+
+    /** Carries and lets go until it is done: on a machine under load the display may swallow a movement, as a hand may slip. */
+    void drag(String name, Point2D to, String what, BooleanSupplier done) throws Exception {
+        for (int attempt = 0; attempt < 3; attempt++) {
+            carry(name, to);
+            robot.release(MouseButton.PRIMARY);
+            if (happens(done, 25)) {
+                return;
+            }
+        }
+        throw new AssertionError(what + " did not happen");
+    }
+
+    /** Where a point relative to the first placement appears on the screen; metres, the height above the ground. */
+    Point2D seen(double x, double y, double z) throws Exception {
+        double[] share = onFx(() -> {
+            var at = workspace.table().scene().placements().get(0).toWorld();
+            var picture = window.table().picture();
+            return picture.camera().project(at.tx() + x, y, at.tz() + z, picture.getWidth() / picture.getHeight());
+        });
+        return onTable(share[0], share[1]);
+    }
+
+    int standing() {
+        return workspace.table().scene().placements().size();
+    }
+
+    int partsWearing(String material) {
+        return (int) workspace.table().scene().placements().stream()
+                .flatMap(p -> p.dressed().values().stream())
+                .filter(m -> m.name().equals(material))
+                .count();
+    }
+
+    String lightName() {
+        return workspace.table().scene().light().environment().name();
+    }
+}

@@ -1,0 +1,130 @@
+package yondershelf.app.shelf;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import java.util.concurrent.CopyOnWriteArrayList;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxToolkit;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+import yondershelf.work.Jobs;
+import yondershelf.work.Work;
+
+/** Previews come in view order, drafts before finals, and are kept for the next time. */
+@SuppressWarnings("NullAway.Init")
+class PreviewLoaderTest {
+    @TempDir
+    Path folder;
+
+    private final IsolatedReader reader = new IsolatedReader();
+    private final Jobs jobs = new Jobs();
+    private final List<String> arrived = new CopyOnWriteArrayList<>();
+    private Catalogue catalogue;
+    private Library library;
+
+    @BeforeEach
+    void open() throws Exception {
+        FxToolkit.registerPrimaryStage();
+        catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
+        Path props = Files.createDirectory(folder.resolve("props"));
+        for (String name : List.of("a", "b", "c", "d")) {
+            Files.writeString(props.resolve(name + ".obj"), "v 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\nf 1 2 3\nf 1 4 2\n");
+        }
+        Files.writeString(props.resolve("empty.obj"), "");
+        library = catalogue.add(props, "");
+        catalogue.scan(library, Work.SILENT);
+    }
+
+    @AfterEach
+    void close() {
+        jobs.close();
+        reader.close();
+    }
+
+    private Asset asset(String name) {
+        return catalogue.asset(library.assetId(name + ".obj")).orElseThrow();
+    }
+
+    private PreviewLoader loader() {
+        return new PreviewLoader(
+                catalogue,
+                jobs,
+                id -> arrived.add(catalogue.asset(id).orElseThrow().name()));
+    }
+
+    private void settle(PreviewLoader loader, int arrivals) throws Exception {
+        for (int i = 0; i < 1200 && !(loader.isSettled() && arrived.size() >= arrivals); i++) {
+            Thread.sleep(50);
+        }
+        assertTrue(loader.isSettled(), "settled");
+    }
+
+    @Test
+    void whatIsInViewComesFirstAndRoughly() throws Exception {
+        PreviewLoader loader = loader();
+        assertNull(loader.get(asset("c")));
+        loader.want(List.of(asset("c"), asset("a")), List.of(asset("a"), asset("b"), asset("c"), asset("d")));
+        settle(loader, 6);
+        assertEquals(List.of("C", "A", "C", "A", "B", "D"), arrived, "drafts in view, finals in view, then the rest");
+        PreviewLoader.Shown shown = loader.get(asset("c"));
+        assertNotNull(shown);
+        assertTrue(shown.isFinal());
+        assertEquals(PreviewLoader.SIZE, Objects.requireNonNull(shown.image()).getWidth());
+    }
+
+    /** A preview taken once is there at once the next time, from the library itself. */
+    @Test
+    void keptPreviewsNeedNoDraft() throws Exception {
+        PreviewLoader first = loader();
+        first.want(List.of(asset("a")), List.of());
+        settle(first, 2);
+        arrived.clear();
+        PreviewLoader second = loader();
+        second.want(List.of(asset("a")), List.of());
+        settle(second, 1);
+        assertEquals(List.of("A"), arrived);
+        assertTrue(Files.isDirectory(library.own().resolve("previews")));
+    }
+
+    /** A file that cannot be read shows its reason in place of a picture, and the others go on. */
+    @Test
+    void failuresSayWhy() throws Exception {
+        PreviewLoader loader = loader();
+        loader.want(List.of(asset("empty"), asset("b")), List.of());
+        settle(loader, 3);
+        PreviewLoader.Shown shown = loader.get(asset("empty"));
+        assertNotNull(shown);
+        assertEquals("the file is empty", shown.failure());
+        assertNull(shown.image());
+        assertNotNull(loader.get(asset("b")));
+    }
+
+    /** A changed file's preview is no longer its preview. */
+    @Test
+    void changedFilesAreTakenAgain() throws Exception {
+        PreviewLoader loader = loader();
+        loader.want(List.of(asset("a")), List.of());
+        settle(loader, 2);
+        Files.writeString(library.resolve("a.obj"), "v 0 0 0\nv 9 0 0\nv 0 1 0\nf 1 2 3\n");
+        catalogue.scan(library, Work.SILENT);
+        assertNull(loader.get(asset("a")));
+        assertFalse(loader.isSettled() && arrived.size() > 2);
+        loader.want(List.of(asset("a")), List.of());
+        settle(loader, 4);
+        assertNotNull(loader.get(asset("a")));
+    }
+}
