@@ -16,6 +16,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.text.Font;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
+import javafx.stage.Window;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
@@ -79,6 +80,7 @@ public final class ShelfWindow extends StackPane {
         getChildren().addAll(body, new FileDrop(this, this::bring), keys);
         getStyleClass().add("window");
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        addEventFilter(KeyEvent.KEY_RELEASED, e -> shortcuts.letGo());
         showView();
     }
 
@@ -205,8 +207,8 @@ public final class ShelfWindow extends StackPane {
                 new Command("Shelf and table", "Views", "Shortcut+6", () -> give(0.575)),
                 new Command("Only the table", "Views", "Shortcut+7", () -> give(0)),
                 new Command("Put the chosen asset on the table", "Table", "Shortcut+Enter", this::putChosen),
-                new Command("Undo", "Edit", "Shortcut+Z", () -> workspace.attempt(workspace.history()::undo)),
-                new Command("Redo", "Edit", "Shortcut+Shift+Z", () -> workspace.attempt(workspace.history()::redo)),
+                Command.step("Undo", "Edit", "Shortcut+Z", () -> workspace.attempt(workspace.history()::undo)),
+                Command.step("Redo", "Edit", "Shortcut+Shift+Z", () -> workspace.attempt(workspace.history()::redo)),
                 new Command(
                         "Save the scene",
                         "Scene",
@@ -216,8 +218,8 @@ public final class ShelfWindow extends StackPane {
                 new Command("Open a scene", "Scene", "Shortcut+O", this::openScene),
                 new Command("Open a folder as a library", "Libraries", "Shortcut+L", this::addLibrary),
                 new Command("Look through the libraries again", "Libraries", "F5", workspace::scan),
-                new Command("Larger previews", "Shelf", "Shortcut+Plus", () -> grid.setTileSize(grid.tileSize() + 24)),
-                new Command(
+                Command.step("Larger previews", "Shelf", "Shortcut+Plus", () -> grid.setTileSize(grid.tileSize() + 24)),
+                Command.step(
                         "Smaller previews", "Shelf", "Shortcut+Minus", () -> grid.setTileSize(grid.tileSize() - 24)),
                 new Command("Show the jobs", "Views", "Shortcut+J", () -> jobs.toggle()),
                 new Command("Switch between dusk and fog", "Views", null, this::switchTheme),
@@ -267,6 +269,7 @@ public final class ShelfWindow extends StackPane {
             Font.loadFont(String.valueOf(ShelfWindow.class.getResource("fonts/Manrope-" + weight + ".ttf")), 13);
         }
         Scene scene = new Scene(this, width, height);
+        scene.windowProperty().flatMap(Window::focusedProperty).addListener(o -> shortcuts.letGo());
         scene.getStylesheets().add(String.valueOf(ShelfWindow.class.getResource("shelf.css")));
         return scene;
     }

@@ -4,19 +4,22 @@ import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
 
 /**
  * Runs commands by their keys. Plain keys work on the table alone, and while text is typed neither they nor undo are taken
- * away from the text.
+ * away from the text. A key that is held repeats only what goes step by step.
  */
 final class Shortcuts {
     private record Bound(Command command, KeyCombination keys, boolean plain, boolean edits) {}
 
     private final Node table;
     private final List<Bound> bound = new ArrayList<>();
+    private @Nullable KeyCode held;
 
     Shortcuts(List<Command> commands, Node table) {
         this.table = table;
@@ -35,11 +38,20 @@ final class Shortcuts {
         for (Bound one : bound) {
             boolean texts = typing && (one.edits || one.plain);
             if (!texts && (!one.plain || isOnTable(e.getTarget())) && one.keys.match(e)) {
-                one.command.act().run();
+                boolean again = e.getCode() == held;
+                held = e.getCode();
                 e.consume();
+                if (!again || one.command.isStep()) {
+                    one.command.act().run();
+                }
                 return;
             }
         }
+    }
+
+    /** A key was let go, or its release will not be heard of because another window has the keys now. */
+    void letGo() {
+        held = null;
     }
 
     private boolean isOnTable(Object target) {

@@ -112,10 +112,11 @@ class BringingInWindowTest extends OneWindow {
         on.robot.moveTo(from.add(-10, -8));
         on.robot.moveTo(from.add(-40, -40));
         on.robot.moveTo(new Point2D(500, 420));
-        on.robot.moveTo(new Point2D(496, 416));
-        await(
-                "the window says what will happen",
-                () -> on.window.lookup(".drop-overlay").isVisible());
+        assertTrue(
+                on.happensAt(
+                        new Point2D(496, 416),
+                        () -> on.window.lookup(".drop-overlay").isVisible()),
+                "the window says what will happen");
         on.robot.release(MouseButton.PRIMARY);
         await("the plan is shown", () -> on.workspace.view().get() == Workspace.View.INTAKE && offers("Take in 4"));
         run(manager::hide);

@@ -12,10 +12,12 @@ import java.util.Locale;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Catalogue;
@@ -110,7 +112,17 @@ class ShelfWindowTest extends OneWindow {
                 "found",
                 () -> all(e -> (e.name() + e.path() + e.tags()).contains("lamp"))
                         || on.workspace.hits().get().total() < 12);
-        Thread.sleep(400);
+        await(
+                "the shelf shows them",
+                () -> on.window
+                                .grid()
+                                .tileOf(on.workspace
+                                        .hits()
+                                        .get()
+                                        .entries()
+                                        .get(0)
+                                        .id())
+                        != null);
         on.robot.type(KeyCode.ENTER);
         await("the first card is open", () -> on.window.lookup("#card").isVisible());
         Asset first = onFx(() -> on.workspace.selected().get());
@@ -130,7 +142,9 @@ class ShelfWindowTest extends OneWindow {
     @Test
     void theContextMenuOpensTheCard() throws Exception {
         on.robot.clickOn(middle(on.tile("Station hut")), MouseButton.SECONDARY);
-        Thread.sleep(300);
+        await(
+                "the menu",
+                () -> Window.getWindows().stream().anyMatch(w -> w instanceof ContextMenu menu && menu.isShowing()));
         on.robot.clickOn("Show the card");
         await("the card is open", () -> on.window.lookup("#card").isVisible());
         assertEquals("Station hut", onFx(() -> on.workspace.selected().get()).name());

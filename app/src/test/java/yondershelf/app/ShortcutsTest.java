@@ -1,6 +1,7 @@
 package yondershelf.app;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -27,25 +28,47 @@ class ShortcutsTest {
         FxToolkit.registerPrimaryStage();
     }
 
+    private final Shortcuts shortcuts = new Shortcuts(
+            List.of(
+                    Command.step("undo", "Table", "Shortcut+Z", () -> ran.add("undo")),
+                    command("redo", "Shortcut+Shift+Z"),
+                    command("save", "Shortcut+S"),
+                    command("look through", "F5"),
+                    command("frame", "F"),
+                    new Command("nothing", "Table", null, () -> ran.add("nothing"))),
+            table);
+
     private Command command(String name, String keys) {
         return new Command(name, "Table", keys, () -> ran.add(name));
     }
 
-    private List<String> pressed(Node at, KeyCode code, boolean shift, boolean control) {
-        Shortcuts shortcuts = new Shortcuts(
-                List.of(
-                        command("undo", "Shortcut+Z"),
-                        command("redo", "Shortcut+Shift+Z"),
-                        command("save", "Shortcut+S"),
-                        command("look through", "F5"),
-                        command("frame", "F"),
-                        new Command("nothing", "Table", null, () -> ran.add("nothing"))),
-                table);
-        ran.clear();
+    private KeyEvent press(Node at, KeyCode code, boolean shift, boolean control) {
         KeyEvent event = new KeyEvent(at, at, KeyEvent.KEY_PRESSED, "", "", code, shift, control, false, false);
         shortcuts.take(event);
+        return event;
+    }
+
+    private List<String> pressed(Node at, KeyCode code, boolean shift, boolean control) {
+        ran.clear();
+        KeyEvent event = press(at, code, shift, control);
+        shortcuts.letGo();
         assertEquals(!ran.isEmpty(), event.isConsumed(), "what runs a command is used up, and nothing else");
         return List.copyOf(ran);
+    }
+
+    /** A held key comes again and again; saving happens once, taking back goes on. */
+    @Test
+    void heldKeys() {
+        for (int i = 0; i < 3; i++) {
+            assertTrue(press(elsewhere, KeyCode.S, false, true).isConsumed(), "used up, though not run");
+        }
+        assertEquals(List.of("save"), ran);
+        shortcuts.letGo();
+        press(elsewhere, KeyCode.S, false, true);
+        assertEquals(List.of("save", "save"), ran);
+        press(elsewhere, KeyCode.Z, false, true);
+        press(elsewhere, KeyCode.Z, false, true);
+        assertEquals(List.of("save", "save", "undo", "undo"), ran);
     }
 
     @Test

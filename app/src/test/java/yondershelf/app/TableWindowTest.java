@@ -10,6 +10,7 @@ import static yondershelf.app.WindowDriver.run;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import java.util.function.Predicate;
 import javafx.geometry.Point2D;
 import javafx.geometry.VerticalDirection;
 import javafx.scene.input.KeyCode;
@@ -20,6 +21,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Role;
 import yondershelf.content.Transform;
 import yondershelf.format.Formats;
+import yondershelf.render.Camera;
 import yondershelf.table.Placement;
 
 /** Scenes are put together with the mouse; what was saved is judged, not the widgets alone. */
@@ -93,8 +95,7 @@ class TableWindowTest extends OneWindow {
         run(() -> on.window.table().picture().frame());
         Thread.sleep(500);
         Point2D front = on.seen(0, 0.2, placed(0).model().bounds().sizeZ() / 2);
-        on.carry("Rusted iron", front);
-        await("said", () -> said().startsWith("this one of"));
+        on.carry("Rusted iron", front, "said", () -> said().startsWith("this one of"));
         assertTrue(said().contains("Shift dresses all of it"), said());
         on.robot.press(KeyCode.SHIFT);
         on.robot.moveTo(front.add(1, 0));
@@ -104,8 +105,7 @@ class TableWindowTest extends OneWindow {
         await("all of it is dressed", () -> on.partsWearing("Rusted iron") == parts);
         await("the sentence is gone", () -> said().isEmpty());
 
-        on.carry("Barometer dial", front);
-        await("a texture has no place", () -> said().contains("no place on the table"));
+        on.carry("Barometer dial", front, "a texture has no place", () -> said().contains("no place on the table"));
         on.robot.release(MouseButton.PRIMARY);
         assertEquals(1, on.standing());
     }
@@ -134,16 +134,16 @@ class TableWindowTest extends OneWindow {
         assertEquals(there.tx(), placed(0).toWorld().tx(), 1e-9, "in its place");
         assertEquals(Math.cos(Math.toRadians(15)), placed(0).toWorld().xx(), 1e-9);
         on.press(KeyCode.CONTROL, KeyCode.D);
-        await("repeated", () -> on.standing() == 2);
+        on.await("repeated", 2);
         assertEquals(placed(0).model(), placed(1).model());
         on.press(KeyCode.DELETE);
-        await("removed", () -> on.standing() == 1);
+        on.await("removed", 1);
         for (int i = 0; i < 4; i++) {
             on.press(KeyCode.CONTROL, KeyCode.Z);
         }
         await("all taken back", () -> on.standing() == 1 && placed(0).toWorld().equals(before));
         on.press(KeyCode.CONTROL, KeyCode.Z);
-        await("back to the empty table", () -> on.standing() == 0);
+        on.await("back to the empty table", 0);
     }
 
     @Test
@@ -151,33 +151,38 @@ class TableWindowTest extends OneWindow {
         on.drag("Mooring buoy", on.onTable(0.5, 0.7), "the buoy stands", () -> on.standing() == 1);
         Point2D at = on.onTable(0.5, 0.5);
         var picture = on.window.table().picture();
-        var before = onFx(picture::camera);
+        Camera before = onFx(picture::camera);
         on.robot.moveTo(at.add(150, -220));
         on.robot.press(MouseButton.PRIMARY).moveTo(at.add(60, -180)).release(MouseButton.PRIMARY);
-        var orbited = onFx(picture::camera);
+        Camera orbited = seenFrom("orbit", c -> Math.abs(before.eyeX() - c.eyeX()) > 0.05);
         assertEquals(before.distance(), orbited.distance(), 1e-9);
-        assertTrue(Math.abs(before.eyeX() - orbited.eyeX()) > 0.05, "orbit");
         on.robot.scroll(5, VerticalDirection.UP);
-        var zoomed = onFx(picture::camera);
-        assertTrue(Math.abs(zoomed.distance() - orbited.distance()) > 0.01, "zoom");
+        Camera zoomed = seenFrom("zoom", c -> Math.abs(c.distance() - orbited.distance()) > 0.01);
         on.robot
                 .press(KeyCode.SHIFT)
                 .press(MouseButton.PRIMARY)
                 .moveTo(at)
                 .release(MouseButton.PRIMARY)
                 .release(KeyCode.SHIFT);
-        var panned = onFx(picture::camera);
-        assertTrue(Math.abs(panned.targetX() - zoomed.targetX()) > 0.01, "pan");
+        Camera panned = seenFrom("pan", c -> Math.abs(c.targetX() - zoomed.targetX()) > 0.01);
         on.press(KeyCode.LEFT);
-        var turned = onFx(picture::camera);
-        assertTrue(Math.abs(turned.eyeX() - panned.eyeX()) > 0.01, "orbit by key");
+        Camera turned = seenFrom("orbit by key", c -> Math.abs(c.eyeX() - panned.eyeX()) > 0.01);
         on.press(KeyCode.EQUALS);
-        assertTrue(onFx(picture::camera).distance() < turned.distance(), "zoom by key");
+        seenFrom("zoom by key", c -> c.distance() < turned.distance());
         on.press(KeyCode.F);
         Transform stands = placed(0).toWorld();
-        double[] seen = onFx(picture::camera).project(stands.tx(), 0.8, stands.tz(), 0.75);
-        assertTrue(seen[0] > 0.2 && seen[0] < 0.8 && seen[1] > 0.2 && seen[1] < 0.8, "framed");
+        seenFrom("framed", c -> {
+            double[] seen = c.project(stands.tx(), 0.8, stands.tz(), 0.75);
+            return seen[0] > 0.2 && seen[0] < 0.8 && seen[1] > 0.2 && seen[1] < 0.8;
+        });
         await("refined at rest", () -> picture.samples() >= 2);
+    }
+
+    /** The camera, once it is as it should be. */
+    private Camera seenFrom(String what, Predicate<Camera> like) throws Exception {
+        var picture = on.window.table().picture();
+        await(what, () -> like.test(picture.camera()));
+        return onFx(picture::camera);
     }
 
     /** What was just put down is framed at once, before it has been drawn. */

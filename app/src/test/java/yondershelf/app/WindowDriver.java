@@ -153,6 +153,17 @@ final class WindowDriver implements AutoCloseable {
         }
     }
 
+    /** Moves the pointer about a place until something is so there. */
+    boolean happensAt(Point2D at, BooleanSupplier condition) throws Exception {
+        for (int i = 0; i < 15; i++) {
+            robot.moveTo(at.add(i % 3, 0));
+            if (happens(condition, 1)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private static boolean happens(BooleanSupplier condition, int seconds) throws Exception {
         for (int i = 0; i < seconds * 10; i++) {
             if (onFx(condition::getAsBoolean)) {
@@ -224,7 +235,7 @@ final class WindowDriver implements AutoCloseable {
     }
 
     /** Picks a thing up from the shelf and carries it to a place, without letting go. */
-    void carry(String name, Point2D to) throws Exception {
+    private void carry(String name, Point2D to) throws Exception {
         Point2D from = middle(tile(name));
         robot.moveTo(from);
         robot.press(MouseButton.PRIMARY);
@@ -237,7 +248,22 @@ final class WindowDriver implements AutoCloseable {
         robot.moveTo(to);
     }
 
-    /** Carries and lets go until it is done: on a machine under load the display may swallow a movement, as a hand may slip. */
+    /**
+     * Carries a thing to a place, without letting go, until something is so there. On a machine under load the display may
+     * swallow a movement, as a hand may slip: then it is let go and tried again.
+     */
+    void carry(String name, Point2D to, String what, BooleanSupplier there) throws Exception {
+        for (int attempt = 0; attempt < 3; attempt++) {
+            carry(name, to);
+            if (happensAt(to, there)) {
+                return;
+            }
+            robot.release(MouseButton.PRIMARY);
+        }
+        throw new AssertionError(what + " did not happen");
+    }
+
+    /** Carries and lets go until it is done, tried again likewise. */
     void drag(String name, Point2D to, String what, BooleanSupplier done) throws Exception {
         for (int attempt = 0; attempt < 3; attempt++) {
             carry(name, to);
@@ -257,6 +283,13 @@ final class WindowDriver implements AutoCloseable {
             return picture.camera().project(at.tx() + x, y, at.tz() + z, picture.getWidth() / picture.getHeight());
         });
         return onTable(share[0], share[1]);
+    }
+
+    /** Waits until so many things stand on the table. */
+    void await(String what, int standing) throws Exception {
+        if (!happens(() -> standing() == standing, 60)) {
+            throw new AssertionError(what + " did not happen, " + standing() + " stand");
+        }
     }
 
     int standing() {

@@ -9,8 +9,19 @@ import org.jspecify.annotations.Nullable;
  * @param name in the words of the screen
  * @param group under which it is listed
  * @param keys as {@link KeyCombination#valueOf} reads them, or null
+ * @param isStep true when holding the keys takes step after step
  */
-public record Command(String name, String group, @Nullable String keys, Runnable act) {
+public record Command(String name, String group, @Nullable String keys, boolean isStep, Runnable act) {
+
+    /** What is done once, however long its keys are held. */
+    public Command(String name, String group, @Nullable String keys, Runnable act) {
+        this(name, group, keys, false, act);
+    }
+
+    /** What goes on while its keys are held. */
+    public static Command step(String name, String group, String keys, Runnable act) {
+        return new Command(name, group, keys, true, act);
+    }
 
     /** The keys as people read them. */
     public String shownKeys() {

@@ -198,8 +198,8 @@ public final class TablePane extends BorderPane {
         return List.of(
                 new Command("Frame the scene or the chosen object", "Table", "F", picture::frame),
                 new Command("Remove the chosen object", "Table", "Delete", chosen::remove),
-                new Command("Turn the chosen object left", "Table", "Comma", chosen::turnLeft),
-                new Command("Turn the chosen object right", "Table", "Period", chosen::turnRight),
+                Command.step("Turn the chosen object left", "Table", "Comma", chosen::turnLeft),
+                Command.step("Turn the chosen object right", "Table", "Period", chosen::turnRight),
                 new Command("Place the chosen object again beside it", "Table", "Shortcut+D", chosen::repeat));
     }
 }
