@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Scene;
-import javafx.scene.control.Label;
 import javafx.scene.control.SplitPane;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
@@ -21,6 +20,7 @@ import yondershelf.app.model.Command;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.app.table.TablePane;
+import yondershelf.app.views.EmptyShelf;
 import yondershelf.app.views.IntakeView;
 import yondershelf.app.views.JobStrip;
 import yondershelf.app.views.KeysOverlay;
@@ -52,19 +52,13 @@ public final class ShelfWindow extends StackPane {
         this.table = new TablePane(workspace);
         this.places = new PlacesView(workspace, this::addLibrary);
         this.jobs = new JobStrip(workspace);
-        IntakeView intake = new IntakeView(workspace, places);
-        MendView mend = new MendView(workspace, grid.loader());
+        IntakeView intake = new IntakeView(workspace, places, this::addLibrary);
+        MendView mend = new MendView(workspace, grid.loader(), this::addLibrary);
         grid.onPutOnTable(table::put);
         VBox shelf = new VBox(new KindBar(workspace, grid), grid);
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");
-        Label none = new Label();
-        none.getStyleClass().add("empty-hint");
-        none.setMouseTransparent(true);
-        none.setWrapText(true);
-        StackPane shelfStack = new StackPane(shelf, none);
-        none.visibleProperty().bind(none.textProperty().isNotEmpty());
-        workspace.hits().addListener(o -> none.setText(emptySentence()));
+        StackPane shelfStack = new StackPane(shelf, new EmptyShelf(workspace, this::addLibrary));
         left.getChildren().addAll(shelfStack, intake, mend);
         workspace.view().addListener(o -> showView());
         split.getItems().addAll(left, table);
@@ -82,18 +76,6 @@ public final class ShelfWindow extends StackPane {
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         addEventFilter(KeyEvent.KEY_RELEASED, e -> shortcuts.letGo());
         showView();
-    }
-
-    private String emptySentence() {
-        if (workspace.hits().get().total() > 0) {
-            return "";
-        }
-        if (workspace.catalogue().libraries().isEmpty()) {
-            return "Assets of your libraries stand here. Open a folder as a library with Ctrl+L, or drop one on the window.";
-        }
-        return workspace.query().get().equals(Query.EVERYTHING)
-                ? "Nothing stands here yet. Drop a folder, files or a .zip pack on the window."
-                : "Nothing matches. Esc in the search line shows everything again.";
     }
 
     private void showView() {

@@ -62,12 +62,13 @@ class ShelfWindowTest extends OneWindow {
                 () -> on.workspace.query().get().tags().isEmpty()
                         && on.workspace.hits().get().total() > 60);
         on.search("nothing is called this");
-        await("a hint says so", () -> on.workspace.hits().get().total() == 0);
-        assertTrue(onFx(() -> on.window.lookupAll(".empty-hint").stream()
-                        .filter(n -> n.isVisible())
+        await("nothing", () -> on.workspace.hits().get().total() == 0);
+        assertTrue(onFx(() -> on.window.lookupAll(".empty-words").stream()
                         .map(n -> ((Label) n).getText())
                         .collect(Collectors.joining()))
                 .contains("Nothing matches"));
+        on.robot.clickOn("Show everything");
+        await("everything once more", () -> on.workspace.hits().get().total() > 60);
     }
 
     @Test

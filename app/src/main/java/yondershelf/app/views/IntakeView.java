@@ -1,6 +1,7 @@
 package yondershelf.app.views;
 
 import java.io.File;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -13,6 +14,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -37,6 +39,8 @@ import yondershelf.sorting.Sorted;
 public final class IntakeView extends BorderPane {
     private final Workspace workspace;
     private final PlacesView places;
+    private final Runnable addLibrary;
+    private final List<Region> onlyFilled;
     private final VBox list = new VBox();
     private final Label heading = new Label("Intake");
     private final ComboBox<String> library = new ComboBox<>();
@@ -47,9 +51,11 @@ public final class IntakeView extends BorderPane {
     private @Nullable Intake intake;
     private @Nullable IntakePlan plan;
 
-    public IntakeView(Workspace workspace, PlacesView places) {
+    /** @param addLibrary asks for a folder to open as a library */
+    public IntakeView(Workspace workspace, PlacesView places, Runnable addLibrary) {
         this.workspace = workspace;
         this.places = places;
+        this.addLibrary = addLibrary;
         getStyleClass().add("working-list");
         setId("intake");
         heading.getStyleClass().add("view-heading");
@@ -92,6 +98,7 @@ public final class IntakeView extends BorderPane {
         setCenter(scroll);
         large = new ItemView(workspace);
         setRight(large);
+        onlyFilled = List.of(take, leave, target, large);
         workspace.brought().addListener((o, before, now) -> {
             if (!now.isEmpty()) {
                 replan(now);
@@ -106,7 +113,21 @@ public final class IntakeView extends BorderPane {
             }
         });
         folder.setOnAction(e -> replan(workspace.brought().get()));
+        workspace.onChange(() -> {
+            boolean waiting = !workspace.brought().get().isEmpty() && intake == null;
+            if (waiting && places.usualTarget() != null) {
+                replan(workspace.brought().get());
+            }
+        });
         showEmpty();
+    }
+
+    /** What acts on what came is there only when something came. */
+    private void showFilled(boolean filled) {
+        onlyFilled.forEach(part -> {
+            part.setVisible(filled);
+            part.setManaged(filled);
+        });
     }
 
     private void showEmpty() {
@@ -115,21 +136,38 @@ public final class IntakeView extends BorderPane {
         heading.setText("Intake");
         take.setDisable(true);
         large.show(null);
-        Label hint = new Label(
-                "Drop folders, files or .zip packs anywhere on the window; they are sorted before anything is taken in.");
-        hint.setWrapText(true);
-        Button choose = new Button("Choose a folder");
-        choose.setTooltip(new Tooltip("Choose a folder to take in"));
-        choose.setOnAction(e -> {
-            DirectoryChooser chooser = new DirectoryChooser();
-            File file = chooser.showDialog(getScene().getWindow());
-            if (file != null) {
-                workspace.brought().set(List.of(file.toPath()));
-            }
-        });
-        VBox empty = new VBox(12, hint, choose);
-        empty.getStyleClass().add("empty");
-        list.getChildren().setAll(empty);
+        list.getChildren()
+                .setAll(new EmptyPlace(
+                                "Drop folders, files or .zip packs anywhere on the window; they are sorted before"
+                                        + " anything is taken in.")
+                        .offer("Choose a folder", "Choose a folder to take in", this::chooseFolder));
+        showFilled(false);
+    }
+
+    private void chooseFolder() {
+        File file = new DirectoryChooser().showDialog(getScene().getWindow());
+        if (file != null) {
+            workspace.brought().set(List.of(file.toPath()));
+        }
+    }
+
+    /** What came has nowhere to go: a folder may be a library itself. */
+    private void showHomeless(List<Path> sources) {
+        EmptyPlace place = new EmptyPlace("No library is open yet that could take in what came.");
+        if (sources.size() == 1 && Files.isDirectory(sources.get(0))) {
+            Path only = sources.get(0);
+            place.offer(
+                    "Open " + only.getFileName() + " as a library",
+                    "The folder stays as it is, and what is in it comes to the shelf",
+                    () -> {
+                        workspace.brought().set(List.of());
+                        workspace.view().set(Workspace.View.SHELF);
+                        workspace.addLibrary(only);
+                    });
+        }
+        place.offer("Open another folder as a library", "What came can go into it then (Ctrl+L)", addLibrary);
+        list.getChildren().setAll(place);
+        showFilled(false);
     }
 
     private void close() {
@@ -155,7 +193,7 @@ public final class IntakeView extends BorderPane {
         }
         Library target = places.target() != null && plan == null ? places.target() : chosenLibrary();
         if (target == null) {
-            list.getChildren().setAll(new Label("Open a library first: add a library, in the column on the left"));
+            showHomeless(sources);
             return;
         }
         library.setValue(target.name());
@@ -167,7 +205,8 @@ public final class IntakeView extends BorderPane {
                 new Intake(target, folder.getText(), workspace.catalogue().reader());
         intake = fresh;
         workspace.begin(fresh);
-        list.getChildren().setAll(new Label("Sorting what came..."));
+        list.getChildren().setAll(new EmptyPlace("Sorting what came..."));
+        showFilled(true);
         workspace
                 .jobs()
                 .start("Sorting what came", work -> fresh.plan(sources, work))
@@ -234,6 +273,8 @@ public final class IntakeView extends BorderPane {
         title.setGraphicTextGap(8);
         Label where = new Label(item.reason().isEmpty() ? item.folder() : item.reason());
         where.getStyleClass().add(item.reason().isEmpty() ? "faint" : "trouble");
+        where.setTooltip(new Tooltip(where.getText()));
+        where.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
         Label files = new Label(Words.plural(item.files().size(), "file"));
         files.getStyleClass().add("faint");
         files.setMinWidth(Region.USE_PREF_SIZE);

@@ -1,10 +1,13 @@
 package yondershelf.app.views;
 
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
@@ -15,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
@@ -31,8 +35,11 @@ public final class JobStrip extends BorderPane {
     private final Button dismiss = new Button("dismiss");
     private final Button more = new Button("jobs");
     private final VBox list = new VBox(4);
+    private final Label none = new Label("No jobs yet");
     private final ScrollPane open = new ScrollPane(list);
+    private final Map<Job<?>, JobRow> rows = new IdentityHashMap<>();
     private final AtomicBoolean pending = new AtomicBoolean();
+    private @Nullable Job<?> shown;
 
     public JobStrip(Workspace workspace) {
         this.workspace = workspace;
@@ -45,7 +52,12 @@ public final class JobStrip extends BorderPane {
         message.setMaxWidth(620);
         cancel.getStyleClass().add("quiet");
         cancel.setTooltip(new Tooltip("Stop this job"));
-        cancel.setOnAction(e -> current().forEach(Job::cancel));
+        cancel.setOnAction(e -> {
+            Job<?> job = shown;
+            if (job != null) {
+                job.cancel();
+            }
+        });
         dismiss.getStyleClass().add("quiet");
         dismiss.setTooltip(new Tooltip("Put this message away"));
         dismiss.setOnAction(e -> workspace.problem().set(null));
@@ -94,14 +106,13 @@ public final class JobStrip extends BorderPane {
             part.setVisible(busy);
             part.setManaged(busy);
         }
-        if (busy) {
-            Job<?> job = running.get(running.size() - 1);
-            title.setText(job.title());
-            bar.setProgress(job.share());
-            String left = job.secondsLeft() > 1 ? ", about " + Words.seconds(job.secondsLeft()) : "";
-            String of =
-                    job.total() > 0 ? Words.count(job.done()) + " of " + Words.count(job.total()) + left : job.what();
-            progress.setText(running.size() > 1 ? of + "   and " + Words.plural(running.size() - 1, "other job") : of);
+        shown = busy ? running.get(running.size() - 1) : null;
+        if (shown != null) {
+            title.setText(shown.title());
+            bar.setProgress(shown.share());
+            String left = shown.secondsLeft() > 1 ? ", about " + Words.seconds(shown.secondsLeft()) : "";
+            String others = running.size() > 1 ? "   and " + Words.plural(running.size() - 1, "other job") : "";
+            progress.setText(JobRow.progress(shown) + left + others);
         }
         Problem problem = workspace.problem().get();
         message.setText(problem == null ? "" : "▲ " + problem.sentence());
@@ -113,31 +124,23 @@ public final class JobStrip extends BorderPane {
         }
     }
 
+    /** The latest on top; a row stays the same while its job goes on, so that it can be clicked. */
     private void fill() {
-        list.getChildren().clear();
         List<Job<?>> jobs = workspace.jobs().list();
-        for (int i = jobs.size() - 1; i >= 0; i--) {
-            Job<?> job = jobs.get(i);
-            if (job.isQuiet() && job.problems().isEmpty()) {
-                continue;
-            }
-            String state = switch (job.state()) {
-                case WAITING -> "waiting";
-                case RUNNING -> "running, " + Words.seconds(job.seconds());
-                case DONE -> "done in " + Words.seconds(job.seconds());
-                case CANCELLED -> "cancelled";
-                case FAILED -> "failed";
-            };
-            list.getChildren().add(new Label(job.title() + ": " + state));
-            for (Problem problem : job.problems()) {
-                Label reason = new Label("   ▲ " + problem.sentence());
-                reason.getStyleClass().add("trouble");
-                reason.setWrapText(true);
-                list.getChildren().add(reason);
+        rows.keySet().retainAll(jobs);
+        List<Node> wanted = new ArrayList<>();
+        for (Job<?> job : jobs.reversed()) {
+            if (!job.isQuiet() || !job.problems().isEmpty()) {
+                JobRow row = rows.computeIfAbsent(job, JobRow::new);
+                row.update();
+                wanted.add(row);
             }
         }
-        if (list.getChildren().isEmpty()) {
-            list.getChildren().add(new Label("No jobs yet"));
+        if (wanted.isEmpty()) {
+            wanted.add(none);
+        }
+        if (!list.getChildren().equals(wanted)) {
+            list.getChildren().setAll(wanted);
         }
     }
 }

@@ -35,6 +35,7 @@ public final class MendView extends BorderPane {
 
     private final Workspace workspace;
     private final PreviewLoader loader;
+    private final Runnable addLibrary;
     private final VBox list = new VBox();
     private final Label heading = new Label("Mend");
     private final Button all = new Button("Apply every remedy");
@@ -43,14 +44,17 @@ public final class MendView extends BorderPane {
     private final ImageView found = new ImageView();
     private final Label foundName = new Label();
     private final VBox foundBox;
+    private final VBox right;
     private final Label title = new Label();
     private final Label evidence = new Label();
     private final Label remedy = new Label();
     private @Nullable Finding chosen;
 
-    public MendView(Workspace workspace, PreviewLoader loader) {
+    /** @param addLibrary asks for a folder to open as a library */
+    public MendView(Workspace workspace, PreviewLoader loader, Runnable addLibrary) {
         this.workspace = workspace;
         this.loader = loader;
+        this.addLibrary = addLibrary;
         getStyleClass().add("working-list");
         setId("mend");
         heading.getStyleClass().add("view-heading");
@@ -94,12 +98,17 @@ public final class MendView extends BorderPane {
         title.setWrapText(true);
         evidence.setWrapText(true);
         remedy.setWrapText(true);
-        VBox right = new VBox(9, frame, title, evidence, remedy, foundBox, one);
+        right = new VBox(9, frame, title, evidence, remedy, foundBox, one);
         right.getStyleClass().add("evidence-side");
         right.setPrefWidth(EDGE + 28);
         right.setMinWidth(EDGE + 28);
         setRight(right);
         workspace.faults().findings().addListener(o -> fill());
+        workspace.onChange(() -> {
+            if (workspace.faults().findings().get().isEmpty()) {
+                fill();
+            }
+        });
         workspace.view().addListener((o, before, now) -> {
             if (now == Workspace.View.MEND) {
                 Asset asset = workspace.selected().get();
@@ -126,12 +135,11 @@ public final class MendView extends BorderPane {
         all.setText("Apply " + (mendable == 1 ? "the one remedy" : "all " + mendable + " remedies"));
         all.setDisable(mendable == 0);
         if (findings.isEmpty()) {
-            Label none = new Label("Nothing is wrong in the open libraries, as far as was looked.");
-            none.setWrapText(true);
-            VBox empty = new VBox(none);
-            empty.getStyleClass().add("empty");
-            list.getChildren().add(empty);
+            list.getChildren().add(emptyPlace());
         }
+        all.setVisible(!findings.isEmpty());
+        right.setVisible(!findings.isEmpty());
+        right.setManaged(!findings.isEmpty());
         String last = "";
         for (Finding finding : findings) {
             if (!finding.path().equals(last)) {
@@ -154,6 +162,14 @@ public final class MendView extends BorderPane {
         }
     }
 
+    private EmptyPlace emptyPlace() {
+        if (workspace.catalogue().libraries().isEmpty()) {
+            return new EmptyPlace("Faults in your libraries are listed here, each with its remedy.")
+                    .offer("Open a folder as a library", "The folder stays as it is (Ctrl+L)", addLibrary);
+        }
+        return new EmptyPlace("No faults were found in the open libraries.");
+    }
+
     private HBox row(Finding finding) {
         boolean error = finding.severity() == Finding.Severity.ERROR;
         Label what = new Label(error ? "▲" : "△");
@@ -161,12 +177,13 @@ public final class MendView extends BorderPane {
         what.setMinWidth(Region.USE_PREF_SIZE);
         Label seen = new Label(inShort(finding));
         seen.setTooltip(new Tooltip(finding.code().title() + "\n" + finding.evidence()));
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
+        seen.setWrapText(true);
+        seen.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(seen, Priority.ALWAYS);
         Label fix = new Label(finding.remedy() == null ? "no safe remedy" : "remedy found");
         fix.setMinWidth(Region.USE_PREF_SIZE);
         fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
-        HBox row = new HBox(10, what, seen, gap, fix);
+        HBox row = new HBox(10, what, seen, fix);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
         row.setFocusTraversable(true);

@@ -14,7 +14,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
-import javafx.scene.input.DragEvent;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
@@ -39,6 +38,8 @@ public final class PlacesView extends ScrollPane {
     private final Workspace workspace;
     private final VBox list = new VBox();
     private final Runnable addLibrary;
+    private @Nullable Library target;
+    private String targetFolder = "";
 
     /** @param addLibrary asks for a folder to open as a library */
     public PlacesView(Workspace workspace, Runnable addLibrary) {
@@ -47,6 +48,7 @@ public final class PlacesView extends ScrollPane {
         getStyleClass().add("places");
         setId("places");
         setFitToWidth(true);
+        setFitToHeight(true);
         setHbarPolicy(ScrollBarPolicy.NEVER);
         setContent(list);
         setAccessibleText("Places");
@@ -193,9 +195,6 @@ public final class PlacesView extends ScrollPane {
                 "shows what would go into " + where);
     }
 
-    private @Nullable Library target;
-    private String targetFolder = "";
-
     /** The library on which files were dropped last, or null. */
     public @Nullable Library target() {
         return target;
@@ -206,12 +205,11 @@ public final class PlacesView extends ScrollPane {
     }
 
     private static void drop(HBox row, Predicate<Dragboard> takes, Consumer<Dragboard> act, String promise) {
-        Label said = new Label(promise);
-        row.setOnDragOver((DragEvent e) -> {
+        row.setAccessibleHelp("What is dropped here: " + promise);
+        row.setOnDragOver(e -> {
             if (takes.test(e.getDragboard())) {
                 e.acceptTransferModes(TransferMode.COPY);
                 row.pseudoClassStateChanged(TARGET, true);
-                row.setAccessibleText(said.getText());
                 e.consume();
             }
         });

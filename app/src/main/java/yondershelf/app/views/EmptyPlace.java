@@ -1,0 +1,32 @@
+package yondershelf.app.views;
+
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.VBox;
+
+/** What stands where nothing is yet: one sentence of what belongs there, and the acts that fill it. */
+final class EmptyPlace extends VBox {
+
+    /** @param hint the sentence */
+    EmptyPlace(String hint) {
+        super(12);
+        Label label = new Label(hint);
+        label.setWrapText(true);
+        label.getStyleClass().add("empty-words");
+        getChildren().add(label);
+        getStyleClass().add("empty");
+        setAlignment(Pos.TOP_LEFT);
+        setPickOnBounds(false);
+    }
+
+    /** Offers an act that fills the place. */
+    EmptyPlace offer(String word, String tooltip, Runnable act) {
+        Button button = new Button(word);
+        button.setTooltip(new Tooltip(tooltip));
+        button.setOnAction(e -> act.run());
+        getChildren().add(button);
+        return this;
+    }
+}

@@ -1,0 +1,54 @@
+package yondershelf.app.views;
+
+import javafx.geometry.Pos;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import yondershelf.app.model.Workspace;
+import yondershelf.search.Query;
+
+/** Over the shelf while nothing stands on it: why, and what to do about it. */
+public final class EmptyShelf extends StackPane {
+    private final Workspace workspace;
+    private final Runnable addLibrary;
+
+    /** @param addLibrary asks for a folder to open as a library */
+    public EmptyShelf(Workspace workspace, Runnable addLibrary) {
+        this.workspace = workspace;
+        this.addLibrary = addLibrary;
+        getStyleClass().add("shelf-pane-empty");
+        setPickOnBounds(false);
+        workspace.hits().addListener(o -> fill());
+        workspace.onChange(this::fill);
+        fill();
+    }
+
+    private void fill() {
+        setVisible(workspace.hits().get().total() == 0);
+        if (!isVisible()) {
+            return;
+        }
+        EmptyPlace place = place();
+        place.setAlignment(Pos.CENTER);
+        place.setMaxSize(340, Region.USE_PREF_SIZE);
+        getChildren().setAll(place);
+    }
+
+    private EmptyPlace place() {
+        if (workspace.catalogue().libraries().isEmpty()) {
+            return new EmptyPlace("Models, materials, HDRIs and textures of your libraries stand here.")
+                    .offer("Open a folder as a library", "The folder stays as it is (Ctrl+L)", addLibrary);
+        }
+        if (workspace.query().get().equals(Query.EVERYTHING)) {
+            return new EmptyPlace("Nothing stands here yet. Drop a folder, files or a .zip pack on the window.")
+                    .offer(
+                            "Bring something in",
+                            "Go to intake (Ctrl+2)",
+                            () -> workspace.view().set(Workspace.View.INTAKE));
+        }
+        return new EmptyPlace("Nothing matches.")
+                .offer(
+                        "Show everything",
+                        "Esc in the search line does the same",
+                        () -> workspace.query().set(Query.EVERYTHING));
+    }
+}
