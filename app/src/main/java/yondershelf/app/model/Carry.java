@@ -25,27 +25,17 @@ public final class Carry {
         content.put(ASSET, asset.id());
         content.putString(asset.path());
         board.setContent(content);
-        if (image != null && asset.kind() != Kind.MODEL) {
-            board.setDragView(scaled(image), 12, 12);
-        } else {
-            // a model is seen on the table itself
-            board.setDragView(new javafx.scene.image.WritableImage(1, 1));
-        }
+        // a model is seen on the table itself
+        Image seen =
+                image != null && asset.kind() != Kind.MODEL ? CarriedImage.of(image) : CarriedImage.of(asset.name());
+        // above the pointer's left, because what letting go will do is said below its right
+        board.setDragView(seen, seen.getWidth() + 2, seen.getHeight() + 2);
         switch (asset.kind()) {
             case MODEL -> workspace.loaded().model(asset);
             case MATERIAL -> workspace.loaded().material(asset);
             case HDRI -> workspace.loaded().environment(asset);
             default -> workspace.selected().set(asset);
         }
-    }
-
-    private static Image scaled(Image image) {
-        javafx.scene.image.ImageView view = new javafx.scene.image.ImageView(image);
-        view.setFitWidth(72);
-        view.setPreserveRatio(true);
-        javafx.scene.SnapshotParameters clear = new javafx.scene.SnapshotParameters();
-        clear.setFill(javafx.scene.paint.Color.TRANSPARENT);
-        return view.snapshot(clear, null);
     }
 
     /** The asset on a dragboard, if any. */
