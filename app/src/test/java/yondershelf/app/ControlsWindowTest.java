@@ -20,6 +20,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
 import org.junit.jupiter.api.Test;
 import yondershelf.app.model.Workspace;
@@ -182,8 +183,19 @@ class ControlsWindowTest extends OneWindow {
         assertNone("mend", faults());
     }
 
+    /** The list of jobs takes its room from what scrolls, not from the window's edges. */
     @Test
-    void keysAndJobs() throws Exception {
+    void jobsUnderEachView() throws Exception {
+        on.press(KeyCode.CONTROL, KeyCode.J);
+        for (Workspace.View view : Workspace.View.values()) {
+            run(() -> on.workspace.view().set(view));
+            assertNone("jobs under " + view, faults());
+        }
+        on.press(KeyCode.CONTROL, KeyCode.J);
+    }
+
+    @Test
+    void keys() throws Exception {
         run(() -> on.window.keys().open());
         Thread.sleep(300);
         assertNone(

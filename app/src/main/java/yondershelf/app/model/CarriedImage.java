@@ -15,6 +15,7 @@ import javafx.scene.text.Text;
 /** What hangs on the pointer while an asset is carried: opaque, because not every desktop can draw through it. */
 final class CarriedImage {
     private static final double EDGE = 72;
+    private static final Color BACK = Color.web("#10171a");
 
     private CarriedImage() {}
 
@@ -33,12 +34,14 @@ final class CarriedImage {
         Text text = new Text(9, 16, name);
         text.setFont(Font.font("Manrope", 12));
         text.setFill(Color.web("#f2f5f4"));
-        Rectangle back = new Rectangle(Math.ceil(text.getLayoutBounds().getWidth()) + 18, 23, Color.web("#10171a"));
+        Rectangle back = new Rectangle(Math.ceil(text.getLayoutBounds().getWidth()) + 18, 23, BACK);
         return drawn(new Group(back, text));
     }
 
     private static Image drawn(Node node) {
-        return node.snapshot(new SnapshotParameters(), null);
+        SnapshotParameters how = new SnapshotParameters();
+        how.setFill(BACK);
+        return node.snapshot(how, null);
     }
 
     /** The smallest rectangle outside of which a picture is clear; all of it when it is clear everywhere. */

@@ -97,8 +97,9 @@ public final class IntakeView extends BorderPane {
         list.getStyleClass().add("rows");
         setCenter(scroll);
         large = new ItemView(workspace);
-        setRight(large);
-        onlyFilled = List.of(take, leave, target, large);
+        EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
+        setRight(side);
+        onlyFilled = List.of(take, leave, target, side);
         workspace.brought().addListener((o, before, now) -> {
             if (!now.isEmpty()) {
                 replan(now);

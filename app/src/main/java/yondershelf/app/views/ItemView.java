@@ -26,7 +26,7 @@ import yondershelf.work.Job;
 
 /** One thing that came, large: its preview, taken before it is taken in, and its files with their roles. */
 final class ItemView extends VBox {
-    private static final int EDGE = 240;
+    static final int EDGE = 240;
 
     private final Workspace workspace;
     private final ImageView picture = new ImageView();
@@ -48,9 +48,6 @@ final class ItemView extends VBox {
         name.setWrapText(true);
         details.setWrapText(true);
         getChildren().addAll(frame, name, details);
-        getStyleClass().add("evidence-side");
-        setPrefWidth(EDGE + 28);
-        setMinWidth(EDGE + 28);
     }
 
     /** Shows an item, or nothing. */

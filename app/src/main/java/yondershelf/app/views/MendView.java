@@ -44,7 +44,7 @@ public final class MendView extends BorderPane {
     private final ImageView found = new ImageView();
     private final Label foundName = new Label();
     private final VBox foundBox;
-    private final VBox right;
+    private final EvidenceSide side;
     private final Label title = new Label();
     private final Label evidence = new Label();
     private final Label remedy = new Label();
@@ -98,11 +98,9 @@ public final class MendView extends BorderPane {
         title.setWrapText(true);
         evidence.setWrapText(true);
         remedy.setWrapText(true);
-        right = new VBox(9, frame, title, evidence, remedy, foundBox, one);
-        right.getStyleClass().add("evidence-side");
-        right.setPrefWidth(EDGE + 28);
-        right.setMinWidth(EDGE + 28);
-        setRight(right);
+        VBox right = new VBox(9, frame, title, evidence, remedy, foundBox);
+        side = new EvidenceSide(right, EDGE).with(one);
+        setRight(side);
         workspace.faults().findings().addListener(o -> fill());
         workspace.onChange(() -> {
             if (workspace.faults().findings().get().isEmpty()) {
@@ -138,8 +136,8 @@ public final class MendView extends BorderPane {
             list.getChildren().add(emptyPlace());
         }
         all.setVisible(!findings.isEmpty());
-        right.setVisible(!findings.isEmpty());
-        right.setManaged(!findings.isEmpty());
+        side.setVisible(!findings.isEmpty());
+        side.setManaged(!findings.isEmpty());
         String last = "";
         for (Finding finding : findings) {
             if (!finding.path().equals(last)) {
@@ -269,7 +267,7 @@ public final class MendView extends BorderPane {
     private void showFound(Finding finding, Library library, String source) {
         workspace
                 .jobs()
-                .start(
+                .startQuietly(
                         "Reading the found texture",
                         work -> workspace
                                 .catalogue()
