@@ -40,6 +40,8 @@ public final class ShelfApplication extends Application {
         window = root;
         stage.setTitle("Yonder Shelf");
         stage.setScene(root.scene(1280, 800));
+        stage.setMinWidth(1060);
+        stage.setMinHeight(640);
         String theme = catalogue.home().setting("theme", "system");
         boolean light = theme.equals("fog")
                 || (theme.equals("system")

@@ -23,9 +23,14 @@ public enum Role {
         this.colour = colour;
     }
 
-    /** The word used in files, JSON and on screen. */
+    /** The word used in files and JSON. */
     public String word() {
         return word;
+    }
+
+    /** For a person. */
+    public String title() {
+        return this == BASE_COLOR ? "base color" : word;
     }
 
     /** True when the picture holds colours for the eye, stored with the sRGB curve; false for plain numbers. */

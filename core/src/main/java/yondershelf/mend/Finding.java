@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param asset id of the asset concerned
  * @param path the file concerned, below the library's root
+ * @param summary what was seen, in a few words for a list
  * @param evidence what was seen, in one sentence
  * @param remedy what would fix it, or null when nothing safe is known
  */
@@ -18,6 +19,7 @@ public record Finding(
         Severity severity,
         String asset,
         String path,
+        String summary,
         String evidence,
         @Nullable Remedy remedy) {
 

@@ -134,13 +134,16 @@ public final class Mend {
                 Optional<FileType> real = Files.size(path) > 0 ? FileType.of(path) : Optional.empty();
                 if (named.isPresent() && real.isPresent() && named.get() != real.get()) {
                     String ending = real.get().extension();
+                    String seen = "The ending says "
+                            + named.get().extension().toUpperCase(Locale.ROOT) + ", the bytes are "
+                            + ending.toUpperCase(Locale.ROOT);
                     findings.add(new Finding(
                             Finding.Code.ENDING_WRONG,
                             Finding.Severity.WARNING,
                             asset.id(),
                             file.path(),
-                            "The ending says " + named.get().extension().toUpperCase(Locale.ROOT) + ", the bytes are "
-                                    + ending.toUpperCase(Locale.ROOT),
+                            seen,
+                            seen,
                             null));
                 }
             } catch (IOException e) {
@@ -150,13 +153,8 @@ public final class Mend {
     }
 
     private void unreadable(Asset asset, String path, String reason) {
-        findings.add(new Finding(
-                Finding.Code.UNREADABLE,
-                Finding.Severity.ERROR,
-                asset.id(),
-                path,
-                reason.substring(0, 1).toUpperCase(Locale.ROOT) + reason.substring(1),
-                null));
+        String seen = reason.substring(0, 1).toUpperCase(Locale.ROOT) + reason.substring(1);
+        findings.add(new Finding(Finding.Code.UNREADABLE, Finding.Severity.ERROR, asset.id(), path, seen, seen, null));
     }
 
     private void checkPictures(Asset asset) {
@@ -211,7 +209,7 @@ public final class Mend {
     }
 
     private void checkMap(Asset asset, Material material, Role role, ImageSource image, TextureSearch search) {
-        String where = material.name() + ", " + role.word();
+        String where = material.name() + ", " + role.title();
         if (!image.exists()) {
             TextureSearch.Candidate found = search.find(image.reference(), role, material.maps(), asset.path());
             String evidence = where + ": " + image.reference() + " is not where the model looks for it";
@@ -220,6 +218,7 @@ public final class Mend {
                     Finding.Severity.ERROR,
                     asset.id(),
                     asset.path(),
+                    where + " is missing",
                     evidence,
                     found == null ? null : remedy(asset, image, found)));
             return;
@@ -232,6 +231,7 @@ public final class Mend {
                     Finding.Severity.WARNING,
                     asset.id(),
                     asset.path(),
+                    where + " has an absolute path",
                     where + ": the model names " + image.reference() + " by its absolute path",
                     found == null ? null : remedy(asset, image, found)));
             return;
@@ -244,6 +244,7 @@ public final class Mend {
                     Finding.Severity.ERROR,
                     asset.id(),
                     asset.path(),
+                    where + " cannot be read",
                     where + ": " + image.reference() + ": " + e.problem().cause(),
                     null));
         }

@@ -78,7 +78,7 @@ final class FactSheet extends GridPane {
         }
         if (f.kind() == Kind.MATERIAL && !f.materials().isEmpty()) {
             for (Facts.MapFacts map : f.materials().get(0).maps()) {
-                line(map.role().word(), map.width() + " × " + map.height());
+                line(map.role().title(), map.width() + " × " + map.height());
             }
         }
         if (f.width() > 0) {

@@ -88,7 +88,7 @@ final class ItemView extends VBox {
         StringBuilder text = new StringBuilder();
         for (SortedItem.SortedFile file : item.files()) {
             Role role = file.role();
-            text.append(role == null ? "" : role.word() + ": ")
+            text.append(role == null ? "" : role.title() + ": ")
                     .append(file.path().substring(file.path().lastIndexOf('/') + 1))
                     .append('\n');
         }

@@ -173,7 +173,7 @@ public final class MendView extends BorderPane {
         Label what = new Label(error ? "▲" : "△");
         what.getStyleClass().add(error ? "trouble" : "caution");
         what.setMinWidth(Region.USE_PREF_SIZE);
-        Label seen = new Label(inShort(finding));
+        Label seen = new Label(finding.summary());
         seen.setTooltip(new Tooltip(finding.code().title() + "\n" + finding.evidence()));
         seen.setWrapText(true);
         seen.setMaxWidth(Double.MAX_VALUE);
@@ -195,16 +195,6 @@ public final class MendView extends BorderPane {
         row.setUserData(finding);
         row.pseudoClassStateChanged(CHOSEN, finding.equals(chosen));
         return row;
-    }
-
-    /** The material, the role and the file's name say enough in a list; the rest is on the right. */
-    private static String inShort(Finding finding) {
-        if (finding.code() != Finding.Code.TEXTURE_MISSING) {
-            return finding.evidence();
-        }
-        String seen = finding.evidence().replaceFirst(" is not where the model looks for it", "");
-        int colon = seen.indexOf(": ");
-        return colon < 0 ? seen : seen.substring(0, colon) + " is missing";
     }
 
     private void choose(Finding finding) {
