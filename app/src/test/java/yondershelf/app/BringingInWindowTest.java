@@ -4,10 +4,10 @@ import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static yondershelf.app.WindowDriver.await;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
 import static yondershelf.app.WindowDriver.middle;
-import static yondershelf.app.WindowDriver.onFx;
-import static yondershelf.app.WindowDriver.run;
 
 import java.nio.file.Files;
 import java.nio.file.Path;

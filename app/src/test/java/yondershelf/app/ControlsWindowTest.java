@@ -2,9 +2,9 @@ package yondershelf.app;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static yondershelf.app.WindowDriver.await;
-import static yondershelf.app.WindowDriver.onFx;
-import static yondershelf.app.WindowDriver.run;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
 
 import java.util.ArrayList;
 import java.util.List;

@@ -2,9 +2,9 @@ package yondershelf.app;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static yondershelf.app.WindowDriver.await;
-import static yondershelf.app.WindowDriver.onFx;
-import static yondershelf.app.WindowDriver.run;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,7 +18,6 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxToolkit;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
@@ -37,7 +36,7 @@ class FirstStartTest {
 
     @BeforeEach
     void open() throws Exception {
-        FxToolkit.registerPrimaryStage();
+        Toolkit.start();
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         workspace = onFx(() -> new Workspace(catalogue));
         window = onFx(() -> new ShelfWindow(workspace));

@@ -3,10 +3,10 @@ package yondershelf.app;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static yondershelf.app.WindowDriver.await;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
 import static yondershelf.app.WindowDriver.middle;
-import static yondershelf.app.WindowDriver.onFx;
-import static yondershelf.app.WindowDriver.run;
 
 import java.util.Locale;
 import java.util.concurrent.atomic.AtomicBoolean;

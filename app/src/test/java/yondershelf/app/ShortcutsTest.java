@@ -25,7 +25,7 @@ class ShortcutsTest {
 
     @BeforeAll
     static void start() throws Exception {
-        FxToolkit.registerPrimaryStage();
+        Toolkit.start();
     }
 
     private final Shortcuts shortcuts = new Shortcuts(

@@ -3,9 +3,9 @@ package yondershelf.app;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static yondershelf.app.WindowDriver.await;
-import static yondershelf.app.WindowDriver.onFx;
-import static yondershelf.app.WindowDriver.run;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -134,16 +134,16 @@ class TableWindowTest extends OneWindow {
         assertEquals(there.tx(), placed(0).toWorld().tx(), 1e-9, "in its place");
         assertEquals(Math.cos(Math.toRadians(15)), placed(0).toWorld().xx(), 1e-9);
         on.press(KeyCode.CONTROL, KeyCode.D);
-        on.await("repeated", 2);
+        on.awaitStanding("repeated", 2);
         assertEquals(placed(0).model(), placed(1).model());
         on.press(KeyCode.DELETE);
-        on.await("removed", 1);
+        on.awaitStanding("removed", 1);
         for (int i = 0; i < 4; i++) {
             on.press(KeyCode.CONTROL, KeyCode.Z);
         }
         await("all taken back", () -> on.standing() == 1 && placed(0).toWorld().equals(before));
         on.press(KeyCode.CONTROL, KeyCode.Z);
-        on.await("back to the empty table", 0);
+        on.awaitStanding("back to the empty table", 0);
     }
 
     @Test

@@ -1,17 +1,17 @@
 package yondershelf.app;
 
 import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.happens;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
-import java.util.concurrent.Callable;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
-import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -41,7 +41,7 @@ final class WindowDriver implements AutoCloseable {
     WindowDriver(Path folder) throws Exception {
         this.folder = folder;
         DemoLibrary.write(folder.resolve("demo"));
-        FxToolkit.registerPrimaryStage();
+        Toolkit.start();
         Catalogue catalogue = catalogue();
         catalogue.add(demo(DemoLibrary.PROPS), "");
         catalogue.add(demo(DemoLibrary.SURFACES), "");
@@ -127,32 +127,6 @@ final class WindowDriver implements AutoCloseable {
         }
     }
 
-    static <T> T onFx(Callable<T> call) throws Exception {
-        CompletableFuture<T> done = new CompletableFuture<>();
-        Platform.runLater(() -> {
-            try {
-                done.complete(call.call());
-            } catch (Exception | AssertionError e) {
-                done.completeExceptionally(e);
-            }
-        });
-        return done.get(60, TimeUnit.SECONDS);
-    }
-
-    /** On the interface thread. */
-    static void run(Runnable act) throws Exception {
-        onFx(() -> {
-            act.run();
-            return true;
-        });
-    }
-
-    static void await(String what, BooleanSupplier condition) throws Exception {
-        if (!happens(condition, 60)) {
-            throw new AssertionError(what + " did not happen");
-        }
-    }
-
     /** Moves the pointer about a place until something is so there. */
     boolean happensAt(Point2D at, BooleanSupplier condition) throws Exception {
         for (int i = 0; i < 15; i++) {
@@ -160,16 +134,6 @@ final class WindowDriver implements AutoCloseable {
             if (happens(condition, 1)) {
                 return true;
             }
-        }
-        return false;
-    }
-
-    private static boolean happens(BooleanSupplier condition, int seconds) throws Exception {
-        for (int i = 0; i < seconds * 10; i++) {
-            if (onFx(condition::getAsBoolean)) {
-                return true;
-            }
-            Thread.sleep(100);
         }
         return false;
     }
@@ -286,7 +250,7 @@ final class WindowDriver implements AutoCloseable {
     }
 
     /** Waits until so many things stand on the table. */
-    void await(String what, int standing) throws Exception {
+    void awaitStanding(String what, int standing) throws Exception {
         if (!happens(() -> standing() == standing, 60)) {
             throw new AssertionError(what + " did not happen, " + standing() + " stand");
         }

@@ -8,7 +8,7 @@ import yondershelf.work.Job;
 import yondershelf.work.Jobs;
 
 /** Starts jobs whose results come back on the interface thread, and whose failures are shown there. */
-final class Background {
+public final class Background {
     private final Jobs jobs;
     private final Consumer<Problem> trouble;
     private CompletableFuture<?> last = CompletableFuture.completedFuture(true);
@@ -19,12 +19,24 @@ final class Background {
         this.trouble = trouble;
     }
 
-    <T> Job<T> run(String title, Jobs.Body<T> body, Consumer<T> then) {
+    /** @param then gets the result on the interface thread */
+    public <T> Job<T> run(String title, Jobs.Body<T> body, Consumer<T> then) {
         return run(title, body, then, () -> {});
     }
 
+    /**
+     * Work of a moment, whose failure is only listed.
+     *
+     * @param then gets the result on the interface thread
+     */
+    public <T> Job<T> quietly(String title, Jobs.Body<T> body, Consumer<T> then) {
+        Job<T> job = jobs.startQuietly(title, body);
+        job.result().thenAccept(value -> Platform.runLater(() -> then.accept(value)));
+        return job;
+    }
+
     /** @param otherwise called on the interface thread when the job failed or was stopped */
-    private <T> Job<T> run(String title, Jobs.Body<T> body, Consumer<T> then, Runnable otherwise) {
+    public <T> Job<T> run(String title, Jobs.Body<T> body, Consumer<T> then, Runnable otherwise) {
         Job<T> job = jobs.start(title, body);
         job.result()
                 .whenComplete((value, failure) -> Platform.runLater(() -> {

@@ -81,6 +81,11 @@ public final class Workspace {
         return jobs;
     }
 
+    /** Starts jobs for the views, whose results come back on the interface thread. */
+    public Background background() {
+        return background;
+    }
+
     public History history() {
         return history;
     }

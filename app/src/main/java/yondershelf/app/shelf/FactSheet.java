@@ -1,7 +1,6 @@
 package yondershelf.app.shelf;
 
 import java.util.Locale;
-import javafx.application.Platform;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -37,16 +36,15 @@ final class FactSheet extends GridPane {
         workspace.catalogue().knownFacts(thing).ifPresentOrElse(this::fill, () -> {
             line("Facts", "being measured");
             workspace
-                    .jobs()
-                    .start(
+                    .background()
+                    .run(
                             "Measuring " + thing.name(),
-                            work -> workspace.catalogue().facts(thing))
-                    .result()
-                    .thenAccept(f -> Platform.runLater(() -> {
-                        if (thing.equals(asset)) {
-                            fill(f);
-                        }
-                    }));
+                            work -> workspace.catalogue().facts(thing),
+                            f -> {
+                                if (thing.equals(asset)) {
+                                    fill(f);
+                                }
+                            });
         });
     }
 

@@ -1,5 +1,6 @@
 package yondershelf.app.shelf;
 
+import java.util.Optional;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.scene.Cursor;
@@ -16,7 +17,6 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
-import yondershelf.content.Picture;
 import yondershelf.library.Asset;
 import yondershelf.render.Booth;
 import yondershelf.render.Camera;
@@ -150,20 +150,19 @@ final class LivePreview extends StackPane {
         int size = moving ? MOVING : RESTING;
         int samples = moving ? 1 : Booth.FINAL_SAMPLES;
         turning = moving;
-        var started = workspace.jobs().<Picture>startQuietly(moving ? "Turning" : "Refining the card", work -> {
-            Picture picture = booth.view(on, camera, size, size, samples, work::isCancelled);
-            return picture == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : picture;
-        });
-        job = started;
-        started.result()
-                .thenAccept(picture -> Platform.runLater(() -> {
-                    if (on == stage && picture.width() > 1) {
-                        view.setImage(Images.of(picture));
-                    }
-                    if (again) {
-                        again = false;
-                        render(true);
-                    }
-                }));
+        job = workspace
+                .background()
+                .quietly(
+                        moving ? "Turning" : "Refining the card",
+                        work -> Optional.ofNullable(booth.view(on, camera, size, size, samples, work::isCancelled)),
+                        made -> {
+                            if (on == stage) {
+                                made.ifPresent(picture -> view.setImage(Images.of(picture)));
+                            }
+                            if (again) {
+                                again = false;
+                                render(true);
+                            }
+                        });
     }
 }

@@ -3,7 +3,6 @@ package yondershelf.app.table;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -160,19 +159,19 @@ public final class TablePane extends BorderPane {
         filling = false;
         lightFigures(scene.light());
         workspace
-                .jobs()
-                .startQuietly(
+                .background()
+                .quietly(
                         "Counting",
-                        work -> Figures.of(scene, workspace.catalogue().reader()))
-                .result()
-                .thenAccept(f -> Platform.runLater(() -> {
-                    if (scene == workspace.table().scene()) {
-                        figures.setText(Words.plural(f.objects(), "object") + "\u2003"
-                                + (f.geometries() == 1 ? "1 geometry" : f.geometries() + " geometries") + "\u2003"
-                                + Words.count(f.triangles()) + " triangles\u2003" + Words.bytes(f.mapBytes())
-                                + " maps");
-                    }
-                }));
+                        work -> Figures.of(scene, workspace.catalogue().reader()),
+                        f -> {
+                            if (scene == workspace.table().scene()) {
+                                figures.setText(Words.plural(f.objects(), "object") + "\u2003"
+                                        + (f.geometries() == 1 ? "1 geometry" : f.geometries() + " geometries")
+                                        + "\u2003"
+                                        + Words.count(f.triangles()) + " triangles\u2003" + Words.bytes(f.mapBytes())
+                                        + " maps");
+                            }
+                        });
     }
 
     private void lightFigures(Light light) {

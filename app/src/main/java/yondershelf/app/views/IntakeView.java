@@ -325,24 +325,24 @@ public final class IntakeView extends BorderPane {
         List<IntakePlan.Item> items = wanted();
         take.setDisable(true);
         AtomicReference<Intake.@Nullable Taken> taken = new AtomicReference<>();
+        Runnable over = () -> {
+            // stopped by hand or not: what came in is there, and can be undone
+            Intake.Taken came = taken.get();
+            if (came != null) {
+                workspace.tookIn(target, came.run(), came.paths());
+            } else {
+                count();
+            }
+        };
         workspace
-                .jobs()
-                .start("Taking in " + items.size(), work -> {
-                    taken.set(now.take(items, work));
-                    return true;
-                })
-                .result()
-                .whenComplete((done, failure) -> Platform.runLater(() -> {
-                    // stopped by hand or not: what came in is there, and can be undone
-                    Intake.Taken came = taken.get();
-                    if (came != null) {
-                        workspace.tookIn(target, came.run(), came.paths());
-                    } else {
-                        count();
-                        if (failure instanceof ProblemException e) {
-                            workspace.tell(e.problem());
-                        }
-                    }
-                }));
+                .background()
+                .run(
+                        "Taking in " + items.size(),
+                        work -> {
+                            taken.set(now.take(items, work));
+                            return true;
+                        },
+                        done -> over.run(),
+                        over);
     }
 }

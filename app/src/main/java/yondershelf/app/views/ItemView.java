@@ -6,11 +6,9 @@ import java.util.Map;
 import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
-import javafx.scene.image.ImageView;
-import javafx.scene.layout.StackPane;
+import javafx.scene.image.Image;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Images;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Environment;
 import yondershelf.content.ImageSource;
@@ -29,7 +27,7 @@ final class ItemView extends VBox {
     static final int EDGE = 240;
 
     private final Workspace workspace;
-    private final ImageView picture = new ImageView();
+    private final EvidencePicture picture = new EvidencePicture(EDGE);
     private final Label name = new Label();
     private final Label details = new Label();
     private IntakePlan.@Nullable Item shown;
@@ -38,16 +36,10 @@ final class ItemView extends VBox {
     ItemView(Workspace workspace) {
         super(10);
         this.workspace = workspace;
-        picture.setFitWidth(EDGE);
-        picture.setFitHeight(EDGE);
-        picture.setPreserveRatio(true);
-        StackPane frame = new StackPane(picture);
-        frame.getStyleClass().add("evidence");
-        frame.setMinSize(EDGE, EDGE);
         name.getStyleClass().add("view-heading");
         name.setWrapText(true);
         details.setWrapText(true);
-        getChildren().addAll(frame, name, details);
+        getChildren().addAll(picture, name, details);
     }
 
     /** Shows an item, or nothing. */
@@ -56,7 +48,7 @@ final class ItemView extends VBox {
             return;
         }
         shown = item;
-        picture.setImage(null);
+        picture.show((Image) null);
         if (under != null) {
             under.cancel();
             under = null;
@@ -77,7 +69,7 @@ final class ItemView extends VBox {
                         return;
                     }
                     if (made != null) {
-                        picture.setImage(Images.of(made));
+                        picture.show(made);
                     } else if (failure instanceof ProblemException e) {
                         details.setText("No preview: " + e.problem().cause() + ".\n\n" + files(item));
                     }

@@ -2,27 +2,28 @@ package yondershelf.app.views;
 
 import java.util.List;
 import java.util.Optional;
-import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
+import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.PreviewLoader;
+import yondershelf.catalogue.Catalogue;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
@@ -32,6 +33,7 @@ import yondershelf.render.Booth;
 public final class MendView extends BorderPane {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final int EDGE = 250;
+    private static final int FOUND = 96;
 
     private final Workspace workspace;
     private final PreviewLoader loader;
@@ -40,7 +42,7 @@ public final class MendView extends BorderPane {
     private final Label heading = new Label("Mend");
     private final Button all = new Button("Apply every remedy");
     private final Button one = new Button("Apply this remedy");
-    private final ImageView asItIs = new ImageView();
+    private final EvidencePicture asItIs = new EvidencePicture(EDGE);
     private final ImageView found = new ImageView();
     private final Label foundName = new Label();
     private final VBox foundBox;
@@ -86,11 +88,6 @@ public final class MendView extends BorderPane {
                 workspace.faults().mend(List.of(now));
             }
         });
-        picture(asItIs, EDGE);
-        picture(found, 96);
-        StackPane frame = new StackPane(asItIs);
-        frame.getStyleClass().add("evidence");
-        frame.setMinSize(EDGE, EDGE);
         foundBox = new VBox(4, found, foundName);
         foundName.setWrapText(true);
         foundName.getStyleClass().add("faint");
@@ -98,7 +95,7 @@ public final class MendView extends BorderPane {
         title.setWrapText(true);
         evidence.setWrapText(true);
         remedy.setWrapText(true);
-        VBox right = new VBox(9, frame, title, evidence, remedy, foundBox);
+        VBox right = new VBox(9, asItIs, title, evidence, remedy, foundBox);
         side = new EvidenceSide(right, EDGE).with(one);
         setRight(side);
         workspace.faults().findings().addListener(o -> fill());
@@ -117,12 +114,6 @@ public final class MendView extends BorderPane {
             }
         });
         fill();
-    }
-
-    private static void picture(ImageView view, double edge) {
-        view.setFitWidth(edge);
-        view.setFitHeight(edge);
-        view.setPreserveRatio(true);
     }
 
     private void fill() {
@@ -209,7 +200,7 @@ public final class MendView extends BorderPane {
         foundBox.setVisible(false);
         foundBox.setManaged(false);
         if (finding == null) {
-            asItIs.setImage(null);
+            asItIs.show((Image) null);
             title.setText("");
             evidence.setText("");
             remedy.setText("");
@@ -221,7 +212,7 @@ public final class MendView extends BorderPane {
         remedy.setText(fix == null ? "No safe remedy is known." : "Remedy: " + lower(fix.sentence()) + ".");
         workspace.catalogue().asset(finding.asset()).ifPresent(asset -> {
             PreviewLoader.Shown shown = loader.get(asset);
-            asItIs.setImage(shown == null ? null : shown.image());
+            asItIs.show(shown == null ? null : shown.image());
             if (shown == null) {
                 showAsItIs(finding, asset);
             }
@@ -236,47 +227,45 @@ public final class MendView extends BorderPane {
     /** The preview of something that has not come into view on the shelf. */
     private void showAsItIs(Finding finding, Asset asset) {
         workspace
-                .jobs()
-                .startQuietly("Preview of " + asset.name(), work -> {
-                    Picture kept = workspace.catalogue().keptPreview(asset, PreviewLoader.SIZE);
-                    Picture made = kept != null
-                            ? kept
-                            : workspace
-                                    .catalogue()
-                                    .takePreview(asset, PreviewLoader.SIZE, Booth.FINAL_SAMPLES, work::isCancelled);
-                    return Optional.ofNullable(made);
-                })
-                .result()
-                .thenAccept(made -> Platform.runLater(() -> {
-                    if (finding.equals(chosen)) {
-                        made.ifPresent(picture -> asItIs.setImage(Images.of(picture)));
-                    }
-                }));
+                .background()
+                .quietly(
+                        "Preview of " + asset.name(),
+                        work -> {
+                            Picture kept = workspace.catalogue().keptPreview(asset, PreviewLoader.SIZE);
+                            return Optional.ofNullable(
+                                    kept != null
+                                            ? kept
+                                            : workspace
+                                                    .catalogue()
+                                                    .takePreview(
+                                                            asset,
+                                                            PreviewLoader.SIZE,
+                                                            Booth.FINAL_SAMPLES,
+                                                            work::isCancelled));
+                        },
+                        made -> {
+                            if (finding.equals(chosen)) {
+                                made.ifPresent(asItIs::show);
+                            }
+                        });
     }
 
     private void showFound(Finding finding, Library library, String source) {
-        workspace
-                .jobs()
-                .startQuietly(
-                        "Reading the found texture",
-                        work -> workspace
-                                .catalogue()
-                                .booth()
-                                .preview(
-                                        workspace
-                                                .catalogue()
-                                                .reader()
-                                                .readPicture(ImageSource.at(library.resolve(source))),
-                                        96))
-                .result()
-                .thenAccept(p -> Platform.runLater(() -> {
-                    if (finding.equals(chosen)) {
-                        found.setImage(Images.of(p));
-                        foundName.setText("found: " + source);
-                        foundBox.setVisible(true);
-                        foundBox.setManaged(true);
-                    }
-                }));
+        workspace.background().quietly("Reading the found texture", work -> foundTexture(library, source), texture -> {
+            if (finding.equals(chosen)) {
+                found.setImage(Images.of(texture));
+                foundName.setText("found: " + source);
+                foundBox.setVisible(true);
+                foundBox.setManaged(true);
+            }
+        });
+    }
+
+    private Picture foundTexture(Library library, String source) throws ProblemException {
+        Catalogue catalogue = workspace.catalogue();
+        return catalogue
+                .booth()
+                .preview(catalogue.reader().readPicture(ImageSource.at(library.resolve(source))), FOUND);
     }
 
     private static String lower(String sentence) {

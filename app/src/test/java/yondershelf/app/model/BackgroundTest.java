@@ -2,7 +2,7 @@ package yondershelf.app.model;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static yondershelf.app.model.Toolkit.await;
+import static yondershelf.app.Toolkit.await;
 
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
@@ -12,6 +12,7 @@ import javafx.application.Platform;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import yondershelf.app.Toolkit;
 import yondershelf.content.Problem;
 import yondershelf.work.Jobs;
 

@@ -8,6 +8,7 @@ import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import yondershelf.app.Toolkit;
 
 /** What hangs on the pointer shows the thing and no clear border. */
 class CarriedImageTest {

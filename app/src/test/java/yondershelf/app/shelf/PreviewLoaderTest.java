@@ -15,7 +15,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxToolkit;
+import yondershelf.app.Toolkit;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
 import yondershelf.format.worker.IsolatedReader;
@@ -38,7 +38,7 @@ class PreviewLoaderTest {
 
     @BeforeEach
     void open() throws Exception {
-        FxToolkit.registerPrimaryStage();
+        Toolkit.start();
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
         Path props = Files.createDirectory(folder.resolve("props"));
         for (String name : List.of("a", "b", "c", "d")) {

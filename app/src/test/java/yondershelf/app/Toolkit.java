@@ -1,0 +1,58 @@
+package yondershelf.app;
+
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import javafx.application.Platform;
+import org.testfx.api.FxToolkit;
+
+/** The interface thread, for what happens on it or comes back to it. */
+public final class Toolkit {
+    private static final int SECONDS = 60;
+
+    private Toolkit() {}
+
+    public static void start() throws Exception {
+        FxToolkit.registerPrimaryStage();
+    }
+
+    /** Acts on the interface thread and waits for the result. */
+    public static <T> T onFx(Callable<T> call) throws Exception {
+        CompletableFuture<T> done = new CompletableFuture<>();
+        Platform.runLater(() -> {
+            try {
+                done.complete(call.call());
+            } catch (Exception | AssertionError e) {
+                done.completeExceptionally(e);
+            }
+        });
+        return done.get(SECONDS, TimeUnit.SECONDS);
+    }
+
+    /** Acts on the interface thread and waits for it. */
+    public static void run(Runnable act) throws Exception {
+        onFx(() -> {
+            act.run();
+            return true;
+        });
+    }
+
+    /** Waits until something holds on the interface thread. */
+    public static void await(String what, BooleanSupplier condition) throws Exception {
+        if (!happens(condition, SECONDS)) {
+            throw new AssertionError(what + " did not happen");
+        }
+    }
+
+    /** True when something holds on the interface thread within so many seconds. */
+    static boolean happens(BooleanSupplier condition, int seconds) throws Exception {
+        for (int i = 0; i < seconds * 10; i++) {
+            if (onFx(condition::getAsBoolean)) {
+                return true;
+            }
+            Thread.sleep(100);
+        }
+        return false;
+    }
+}
