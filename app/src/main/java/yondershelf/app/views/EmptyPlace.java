@@ -21,6 +21,11 @@ final class EmptyPlace extends VBox {
         setPickOnBounds(false);
     }
 
+    /** Offers to open the first library. */
+    EmptyPlace offerLibrary(Runnable addLibrary) {
+        return offer("Open a folder as a library", "The folder stays as it is (Ctrl+L)", addLibrary);
+    }
+
     /** Offers an act that fills the place. */
     EmptyPlace offer(String word, String tooltip, Runnable act) {
         Button button = new Button(word);

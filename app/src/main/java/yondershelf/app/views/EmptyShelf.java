@@ -36,7 +36,7 @@ public final class EmptyShelf extends StackPane {
     private EmptyPlace place() {
         if (workspace.catalogue().libraries().isEmpty()) {
             return new EmptyPlace("Models, materials, HDRIs and textures of your libraries stand here.")
-                    .offer("Open a folder as a library", "The folder stays as it is (Ctrl+L)", addLibrary);
+                    .offerLibrary(addLibrary);
         }
         if (workspace.query().get().equals(Query.EVERYTHING)) {
             return new EmptyPlace("Nothing stands here yet. Drop a folder, files or a .zip pack on the window.")

@@ -3,18 +3,13 @@ package yondershelf.app.views;
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
-import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -25,15 +20,12 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
 import yondershelf.library.Library;
-import yondershelf.sorting.Sorted;
 
 /** What was brought, sorted: left the list, right the chosen thing large, one act that takes it in. */
 public final class IntakeView extends BorderPane {
@@ -41,13 +33,12 @@ public final class IntakeView extends BorderPane {
     private final PlacesView places;
     private final Runnable addLibrary;
     private final List<Region> onlyFilled;
-    private final VBox list = new VBox();
+    private final PlanList list;
     private final Label heading = new Label("Intake");
     private final ComboBox<String> library = new ComboBox<>();
     private final TextField folder = new TextField();
     private final Button take = new Button("Take in");
     private final ItemView large;
-    private final Map<IntakePlan.Item, CheckBox> boxes = new LinkedHashMap<>();
     private @Nullable Intake intake;
     private @Nullable IntakePlan plan;
 
@@ -92,11 +83,11 @@ public final class IntakeView extends BorderPane {
         target.setAlignment(Pos.CENTER_LEFT);
         target.getStyleClass().add("pane-target");
         setTop(new VBox(head, target));
+        large = new ItemView(workspace);
+        list = new PlanList(large::show, this::count);
         ScrollPane scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
-        list.getStyleClass().add("rows");
         setCenter(scroll);
-        large = new ItemView(workspace);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
         setRight(side);
         onlyFilled = List.of(take, leave, target, side);
@@ -133,15 +124,12 @@ public final class IntakeView extends BorderPane {
 
     private void showEmpty() {
         plan = null;
-        boxes.clear();
         heading.setText("Intake");
         take.setDisable(true);
         large.show(null);
-        list.getChildren()
-                .setAll(new EmptyPlace(
-                                "Drop folders, files or .zip packs anywhere on the window; they are sorted before"
-                                        + " anything is taken in.")
-                        .offer("Choose a folder", "Choose a folder to take in", this::chooseFolder));
+        list.say(new EmptyPlace("Drop folders, files or .zip packs anywhere on the window; they are sorted before"
+                        + " anything is taken in.")
+                .offer("Choose a folder", "Choose a folder to take in", this::chooseFolder));
         showFilled(false);
     }
 
@@ -167,7 +155,7 @@ public final class IntakeView extends BorderPane {
                     });
         }
         place.offer("Open another folder as a library", "What came can go into it then (Ctrl+L)", addLibrary);
-        list.getChildren().setAll(place);
+        list.say(place);
         showFilled(false);
     }
 
@@ -206,7 +194,7 @@ public final class IntakeView extends BorderPane {
                 new Intake(target, folder.getText(), workspace.catalogue().reader());
         intake = fresh;
         workspace.begin(fresh);
-        list.getChildren().setAll(new EmptyPlace("Sorting what came..."));
+        list.say(new EmptyPlace("Sorting what came..."));
         showFilled(true);
         workspace
                 .jobs()
@@ -218,7 +206,7 @@ public final class IntakeView extends BorderPane {
                     }
                     if (failure instanceof ProblemException e) {
                         workspace.tell(e.problem());
-                        list.getChildren().setAll(new Label(e.problem().sentence()));
+                        list.say(new EmptyPlace(e.problem().sentence()));
                     } else if (made != null) {
                         plan = made;
                         fill(made);
@@ -230,88 +218,15 @@ public final class IntakeView extends BorderPane {
     }
 
     private void fill(IntakePlan made) {
-        list.getChildren().clear();
-        boxes.clear();
-        Kind last = null;
-        List<IntakePlan.Item> items = new ArrayList<>(made.items());
-        items.sort(java.util.Comparator.comparing(IntakePlan.Item::kind));
-        for (IntakePlan.Item item : items) {
-            if (item.kind() != last) {
-                last = item.kind();
-                long count = items.stream().filter(i -> i.kind() == item.kind()).count();
-                Label kind = new Label(item.kind().plural() + "  " + count);
-                kind.getStyleClass().add("group-heading");
-                list.getChildren().add(kind);
-            }
-            list.getChildren().add(row(item));
-        }
-        if (!made.skipped().isEmpty()) {
-            Label left = new Label("Stays behind  " + made.skipped().size());
-            left.getStyleClass().add("group-heading");
-            list.getChildren().add(left);
-            for (Sorted.Skipped skipped : made.skipped()) {
-                Label line = new Label(skipped.path() + ": " + skipped.reason());
-                line.setWrapText(true);
-                line.getStyleClass().addAll("faint", "row");
-                list.getChildren().add(line);
-            }
-        }
+        list.show(made);
         count();
-        if (!items.isEmpty()) {
-            large.show(items.get(0));
-        }
-    }
-
-    private HBox row(IntakePlan.Item item) {
-        CheckBox box = new CheckBox();
-        box.setSelected(item.isWanted());
-        box.setAccessibleText("Take in " + item.name());
-        box.setTooltip(new Tooltip("Take it in"));
-        box.setOnAction(e -> count());
-        boxes.put(item, box);
-        Label title = new Label(item.name());
-        title.setGraphic(Glyphs.of(item.kind()));
-        title.setGraphicTextGap(8);
-        Label where = new Label(item.reason().isEmpty() ? item.folder() : item.reason());
-        where.getStyleClass().add(item.reason().isEmpty() ? "faint" : "trouble");
-        where.setTooltip(new Tooltip(where.getText()));
-        where.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
-        Label files = new Label(Words.plural(item.files().size(), "file"));
-        files.getStyleClass().add("faint");
-        files.setMinWidth(Region.USE_PREF_SIZE);
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        title.setMinWidth(Region.USE_PREF_SIZE);
-        HBox row = new HBox(10, box, title, where, gap, files);
-        row.setAlignment(Pos.CENTER_LEFT);
-        row.getStyleClass().add("row");
-        row.setFocusTraversable(true);
-        row.setAccessibleText(item.name() + ", " + item.kind().word());
-        row.setOnMouseClicked(e -> large.show(item));
-        row.focusedProperty().addListener((o, was, is) -> {
-            if (is) {
-                large.show(item);
-            }
-        });
-        return row;
-    }
-
-    private List<IntakePlan.Item> wanted() {
-        List<IntakePlan.Item> out = new ArrayList<>();
-        boxes.forEach((item, box) -> {
-            if (box.isSelected()) {
-                out.add(item);
-            }
-        });
-        return out;
+        list.first().ifPresent(large::show);
     }
 
     private void count() {
-        int n = wanted().size();
-        heading.setText(
-                boxes.size() == n
-                        ? Words.plural(n, "thing") + " came"
-                        : n + " of " + Words.plural(boxes.size(), "thing"));
+        int n = list.ticked().size();
+        int all = list.size();
+        heading.setText(all == n ? Words.plural(n, "thing") + " came" : n + " of " + Words.plural(all, "thing"));
         take.setText("Take in " + n);
         take.setDisable(n == 0);
     }
@@ -322,7 +237,7 @@ public final class IntakeView extends BorderPane {
         if (now == null || target == null) {
             return;
         }
-        List<IntakePlan.Item> items = wanted();
+        List<IntakePlan.Item> items = list.ticked();
         take.setDisable(true);
         AtomicReference<Intake.@Nullable Taken> taken = new AtomicReference<>();
         Runnable over = () -> {

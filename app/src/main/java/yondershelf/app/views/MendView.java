@@ -154,7 +154,7 @@ public final class MendView extends BorderPane {
     private EmptyPlace emptyPlace() {
         if (workspace.catalogue().libraries().isEmpty()) {
             return new EmptyPlace("Faults in your libraries are listed here, each with its remedy.")
-                    .offer("Open a folder as a library", "The folder stays as it is (Ctrl+L)", addLibrary);
+                    .offerLibrary(addLibrary);
         }
         return new EmptyPlace("No faults were found in the open libraries.");
     }
