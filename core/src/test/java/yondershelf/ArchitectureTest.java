@@ -53,18 +53,19 @@ class ArchitectureTest {
     @ParameterizedTest
     @CsvSource({
         "content, ''",
+        "disk, ''",
         "work, content",
-        "format, content",
+        "format, content disk",
         "geometry, content",
         "search, content",
         "facts, content format",
-        "sorting, content format",
+        "sorting, content disk format",
         "render, content work format geometry",
-        "library, content work format sorting",
-        "intake, content work format sorting library",
-        "mend, content work format sorting library",
-        "table, content work format geometry render",
-        "catalogue, content work format search facts sorting render library"
+        "library, content disk work format sorting",
+        "intake, content disk work format sorting library",
+        "mend, content disk work format sorting library",
+        "table, content disk work format geometry render",
+        "catalogue, content disk work format search facts sorting render library"
     })
     void arrowsPointDown(String room, String below) {
         Set<String> used = new HashSet<>(Set.of(below.split(" ")));

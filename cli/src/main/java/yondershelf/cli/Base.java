@@ -90,9 +90,13 @@ abstract class Base implements Callable<Integer> {
 
     abstract void run(IsolatedReader reader) throws ProblemException;
 
+    /** For what is said of libraries that are away. */
+    final Catalogue quietCatalogue(IsolatedReader reader) throws ProblemException {
+        return Catalogue.open(Home.open(home == null ? Home.usual() : home), reader);
+    }
+
     final Catalogue catalogue(IsolatedReader reader) throws ProblemException {
-        Path folder = home == null ? Home.usual() : home;
-        Catalogue catalogue = Catalogue.open(Home.open(folder), reader);
+        Catalogue catalogue = quietCatalogue(reader);
         catalogue.openingProblems().forEach(this::report);
         return catalogue;
     }

@@ -9,16 +9,17 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
 
-/** {@code library add} and {@code library list}. */
+/** {@code library add}, {@code library list} and {@code library close}. */
 @Command(
         name = "library",
-        description = "Add and list libraries.",
+        description = "Add, list and close libraries.",
         mixinStandardHelpOptions = true,
-        subcommands = {LibraryCommand.Add.class, LibraryCommand.ListAll.class})
+        subcommands = {LibraryCommand.Add.class, LibraryCommand.ListAll.class, LibraryCommand.Close.class})
 final class LibraryCommand implements Runnable {
     @Spec
     @SuppressWarnings("NullAway.Init")
@@ -26,7 +27,8 @@ final class LibraryCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new CommandLine.ParameterException(spec.commandLine(), "Say what to do: library add or library list");
+        throw new CommandLine.ParameterException(
+                spec.commandLine(), "Say what to do: library add, library list or library close");
     }
 
     private static ObjectNode describe(Library library) {
@@ -47,13 +49,45 @@ final class LibraryCommand implements Runnable {
         @Option(names = "--name", paramLabel = "N", description = "Name of a new library.")
         String name = "";
 
+        @Option(names = "--copy", description = "The folder is a copy of a library: give it an id of its own.")
+        boolean copy;
+
         @Override
         void run(IsolatedReader reader) throws ProblemException {
-            Library library = catalogue(reader).add(folder, name);
+            Catalogue catalogue = catalogue(reader);
+            Library library = copy ? catalogue.addCopy(folder, name) : catalogue.add(folder, name);
             if (json) {
                 printJson(describe(library));
             } else {
                 out().println(library.name() + "  " + library.root());
+            }
+        }
+    }
+
+    /** Closes a library: its folder stays as it is. */
+    @Command(name = "close", description = "Forget a library, also one that is away.", mixinStandardHelpOptions = true)
+    static final class Close extends Base {
+        @Parameters(paramLabel = "LIBRARY", description = "Its name or folder.")
+        @SuppressWarnings("NullAway.Init")
+        String which;
+
+        @Override
+        void run(IsolatedReader reader) throws ProblemException {
+            Catalogue catalogue = quietCatalogue(reader);
+            Path folder = catalogue
+                    .library(which)
+                    .map(Library::root)
+                    .or(() -> catalogue.away().stream()
+                            .filter(k -> k.name().equalsIgnoreCase(which))
+                            .map(Home.Known::path)
+                            .findFirst())
+                    .orElse(Path.of(which));
+            catalogue.close(folder);
+            ObjectNode node = object().put("closed", folder.toString());
+            if (json) {
+                printJson(node);
+            } else {
+                out().println("closed " + folder);
             }
         }
     }
@@ -70,6 +104,16 @@ final class LibraryCommand implements Runnable {
                 list.add(describe(library));
                 if (!json) {
                     out().println(library.name() + "  " + library.root());
+                }
+            }
+            for (Home.Known known : catalogue.away()) {
+                node.withArray("away")
+                        .addObject()
+                        .put("id", known.id())
+                        .put("name", known.name())
+                        .put("path", known.path().toString());
+                if (!json) {
+                    out().println(known.name() + "  " + known.path() + "  (away)");
                 }
             }
             if (json) {

@@ -11,6 +11,8 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
+import yondershelf.library.UndoRun;
+import yondershelf.library.Undoing;
 import yondershelf.mend.Finding;
 import yondershelf.mend.Mend;
 
@@ -25,14 +27,22 @@ final class MendCommand extends OnLibrary {
     @Nullable
     String undo;
 
+    @Option(names = "--skip", description = "With --undo: leave files that were changed since as they are.")
+    boolean skip;
+
+    @Option(names = "--runs", description = "List earlier runs, those of take too, newest first.")
+    boolean runs;
+
     @Override
     void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {
         Finding.Code code = code(only);
         ObjectNode node = object();
         if (undo != null) {
-            int files = FileActs.undo(library, undo);
-            node.put("undone", undo).put("files", files);
-            print(node, files + " files have their old bytes again");
+            undo(node, library, undo);
+            return;
+        }
+        if (runs) {
+            list(node, library);
             return;
         }
         catalogue.scan(library, work);
@@ -40,7 +50,7 @@ final class MendCommand extends OnLibrary {
         List<Finding> chosen = all.stream()
                 .filter(f -> f.remedy() != null && (code == null || f.code() == code))
                 .toList();
-        String run = chosen.isEmpty() ? null : Mend.apply(library, chosen);
+        String run = chosen.isEmpty() ? null : Mend.apply(library, chosen, work).orElse(null);
         node.put("run", run);
         ArrayNode mended = node.putArray("mended");
         chosen.forEach(f -> mended.add(CheckCommand.describe(f)));
@@ -54,6 +64,35 @@ final class MendCommand extends OnLibrary {
                     markHit();
                 });
         print(node, chosen.size() + " mended" + (run == null ? "" : ", undo with --undo " + run));
+    }
+
+    private void undo(ObjectNode node, Library library, String run) throws ProblemException {
+        Undoing.Undone done = FileActs.undo(library, run, skip, work);
+        done.skipped().forEach(this::report);
+        node.put("undone", run).put("files", done.files());
+        print(node, done.files() + " files have their old bytes again");
+    }
+
+    private void list(ObjectNode node, Library library) throws ProblemException {
+        ArrayNode list = node.putArray("runs");
+        for (UndoRun.Summary run : FileActs.allRuns(library)) {
+            list.addObject()
+                    .put("run", run.run())
+                    .put("what", run.what())
+                    .put("when", run.when())
+                    .put("files", run.files())
+                    .put("undone", run.undone())
+                    .put("damage", run.damage());
+            if (!json) {
+                out().println(run.run() + "  " + run.when() + "  " + run.what() + ", "
+                        + run.files() + (run.files() == 1 ? " file" : " files")
+                        + (run.undone() ? ", taken back" : "")
+                        + (run.damage().isEmpty() ? "" : ", " + run.damage()));
+            }
+        }
+        if (json) {
+            printJson(node);
+        }
     }
 
     private void print(ObjectNode node, String text) {

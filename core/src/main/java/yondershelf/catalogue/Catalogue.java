@@ -1,6 +1,7 @@
 package yondershelf.catalogue;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -8,9 +9,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Environment;
 import yondershelf.content.ImageSource;
@@ -25,11 +28,13 @@ import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
+import yondershelf.format.Formats;
 import yondershelf.library.Asset;
 import yondershelf.library.ContentHash;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Library;
+import yondershelf.library.Moves;
 import yondershelf.render.Booth;
 import yondershelf.render.Shaders;
 import yondershelf.search.Entry;
@@ -49,6 +54,7 @@ public final class Catalogue {
     private final CopyOnWriteArrayList<Library> libraries = new CopyOnWriteArrayList<>();
     private final Map<String, FactsCache> caches = new ConcurrentHashMap<>();
     private final List<Problem> openingProblems = new ArrayList<>();
+    private volatile List<Home.Known> away = List.of();
     private volatile Map<String, Located> located = Map.of();
     private volatile Index index = Index.of(List.of());
 
@@ -66,14 +72,56 @@ public final class Catalogue {
     public static Catalogue open(Home home, ContentReader reader) {
         Catalogue catalogue = new Catalogue(home, reader);
         catalogue.openingProblems.addAll(home.problems());
-        for (Path path : home.libraries()) {
+        catalogue.openAway(catalogue.openingProblems::add);
+        return catalogue;
+    }
+
+    /** Opens remembered libraries that are not open: at the start all of them, later those that came back. */
+    private synchronized void openAway(Consumer<Problem> trouble) {
+        List<Home.Known> still = new ArrayList<>();
+        for (Home.Known known : home.libraries()) {
+            if (libraries.stream().anyMatch(l -> l.root().equals(known.path()))) {
+                continue;
+            }
             try {
-                catalogue.libraries.add(Library.open(path, "", home.machine()));
+                Library library = Library.openKnown(known.path(), known.id(), home.machine());
+                requireOnly(library);
+                libraries.add(library);
+                if (known.id().isEmpty()) {
+                    home.remember(library.root(), library.id(), library.name());
+                }
             } catch (ProblemException e) {
-                catalogue.openingProblems.add(e.problem());
+                trouble.accept(e.problem());
+                still.add(known);
             }
         }
-        return catalogue;
+        away = List.copyOf(still);
+    }
+
+    /** Two copies of one library would take each other's labels for their own. */
+    private void requireOnly(Library library) throws ProblemException {
+        for (Library other : libraries) {
+            if (other.id().equals(library.id()) && !isSame(other.root(), library.root())) {
+                throw new Problem(
+                                library.root().toString(),
+                                "it is a copy of the library " + other.name() + " that is open from " + other.root(),
+                                "Open one of them only, or make the copy a library of its own")
+                        .raise();
+            }
+        }
+    }
+
+    private static boolean isSame(Path a, Path b) {
+        try {
+            return Files.isSameFile(a, b);
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** Libraries this machine knows that are not there now. */
+    public List<Home.Known> away() {
+        return away;
     }
 
     public List<Problem> openingProblems() {
@@ -100,22 +148,49 @@ public final class Catalogue {
         return List.copyOf(libraries);
     }
 
-    /** Adds a folder as a library; one already open is given back. */
-    public Library add(Path folder, String name) throws ProblemException {
+    /**
+     * Adds a folder as a library; one already open is given back.
+     *
+     * @throws ProblemException when the folder is the empty place of a known library that is away, or holds a copy of one
+     *     that is open
+     */
+    public synchronized Library add(Path folder, String name) throws ProblemException {
         Path root = folder.toAbsolutePath().normalize();
         for (Library library : libraries) {
-            if (library.root().equals(root)) {
+            if (library.root().equals(root) || isSame(library.root(), root)) {
                 return library;
             }
         }
-        Library library = Library.open(root, name, home.machine());
+        Optional<Home.Known> known =
+                home.libraries().stream().filter(k -> k.path().equals(root)).findFirst();
+        boolean bare = known.isPresent() && !Files.exists(root.resolve(Library.OWN));
+        Library library = bare
+                ? Library.openKnown(root, known.get().id(), home.machine())
+                : Library.open(root, name, home.machine());
+        return added(library);
+    }
+
+    /** Adds a copy of another library as a library of its own: with the same labels, which from then on go their own way. */
+    public synchronized Library addCopy(Path folder, String name) throws ProblemException {
+        Path root = folder.toAbsolutePath().normalize();
+        return added(Library.openCopy(root, name, home.machine(), reader));
+    }
+
+    private Library added(Library library) throws ProblemException {
+        requireOnly(library);
         libraries.add(library);
-        List<Path> remembered = new ArrayList<>(home.libraries());
-        if (!remembered.contains(root)) {
-            remembered.add(root);
-        }
-        home.remember(remembered);
+        home.remember(library.root(), library.id(), library.name());
+        away = away.stream().filter(k -> !k.path().equals(library.root())).toList();
         return library;
+    }
+
+    /** Closes a library, or forgets one that is away; its folder and labels stay as they are. */
+    public synchronized void close(Path folder) throws ProblemException {
+        Path root = folder.toAbsolutePath().normalize();
+        home.forget(root);
+        libraries.removeIf(l -> l.root().equals(root));
+        away = away.stream().filter(k -> !k.path().equals(root)).toList();
+        reindex();
     }
 
     /** A library by its name, id or folder. */
@@ -137,18 +212,30 @@ public final class Catalogue {
         return assets;
     }
 
-    /** Scans all libraries; one that fails is told to the work and the rest goes on. */
+    /** Scans all libraries, those that came back too; one that fails is told to the work and the rest goes on. */
     public void scanAll(Work work) {
         int done = 0;
+        openAway(away.isEmpty() ? work::problem : problem -> {});
         for (Library library : libraries) {
             work.progress(done++, libraries.size(), library.name());
-            try {
-                library.scan(reader, work);
-            } catch (ProblemException e) {
-                work.problem(e.problem());
-            }
+            scan(library, work, Set.of());
+        }
+        List<Library> all = List.copyOf(libraries);
+        Set<Library> grown = Moves.between(all, work);
+        for (Library library : grown) {
+            scan(library, work, grown);
         }
         reindex();
+    }
+
+    private void scan(Library library, Work work, Set<Library> again) {
+        try {
+            library.scan(reader, again.isEmpty() ? work : Work.SILENT);
+        } catch (ProblemException e) {
+            work.problem(e.problem());
+        } catch (RuntimeException | StackOverflowError e) {
+            work.problem(Problem.of(library.root(), "looking through it went wrong inside the program (" + e + ")"));
+        }
     }
 
     private synchronized void reindex() {
@@ -269,7 +356,7 @@ public final class Catalogue {
         StringBuilder all = new StringBuilder();
         for (SortedItem.SortedFile file : asset.files()) {
             try {
-                all.append(ContentHash.of(library.resolve(file.path())));
+                all.append(ContentHash.of(library.resolve(file.path()), Formats.MOST_BYTES));
             } catch (IOException e) {
                 return null;
             }

@@ -5,11 +5,11 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
+import yondershelf.disk.Disk;
 import yondershelf.facts.Facts;
 import yondershelf.library.Asset;
 
@@ -60,8 +60,6 @@ final class FactsCache {
         }
         changed = false;
         Files.createDirectories(file.getParent());
-        Path fresh = file.resolveSibling(file.getFileName() + ".new");
-        Files.write(fresh, JSON.writeValueAsBytes(new Stored(FORMAT, new HashMap<>(known))));
-        Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        Disk.REAL.writeLazily(file, JSON.writeValueAsBytes(new Stored(FORMAT, new HashMap<>(known))));
     }
 }

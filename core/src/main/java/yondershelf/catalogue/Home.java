@@ -3,6 +3,7 @@ package yondershelf.catalogue;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -12,15 +13,21 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
+import java.util.function.Consumer;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
+import yondershelf.disk.Lock;
 
 /** The folder of the program's own state on this machine: which libraries were open, this machine's id, caches. */
 public final class Home {
     private static final ObjectMapper JSON = new ObjectMapper();
+    private static final String FILE = "home.json";
+    private static final long MOST_BYTES = 64 << 20;
+    private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
 
     private final Path folder;
-    private final ObjectNode state;
+    private ObjectNode state;
     private final List<Problem> problems;
 
     private Home(Path folder, ObjectNode state, List<Problem> problems) {
@@ -45,16 +52,17 @@ public final class Home {
     /** Opens the state folder, making it when it is not there. */
     public static Home open(Path folder) throws ProblemException {
         try {
-            Files.createDirectories(folder);
-            Path file = folder.resolve("home.json");
+            Disk.REAL.makeFolders(folder.toAbsolutePath());
+            Disk.sweep(folder, DEBRIS_MILLIS);
             List<Problem> problems = new ArrayList<>();
-            ObjectNode state = Files.exists(file) ? read(file, problems) : JSON.createObjectNode();
-            Home home = new Home(folder, state, problems);
-            if (!state.has("machine")) {
-                state.put("machine", UUID.randomUUID().toString());
-                home.save();
+            try (Lock _ = Lock.take(folder.resolve("home.lock"), "opening", Lock.Waiting.SILENTLY)) {
+                ObjectNode state = read(folder, problems);
+                if (!state.path("machine").asText().matches("[A-Za-z0-9-]{1,64}")) {
+                    state.put("machine", UUID.randomUUID().toString());
+                    write(folder, state);
+                }
+                return new Home(folder, state, problems);
             }
-            return home;
         } catch (IOException e) {
             throw Problem.of(folder, "the program's own folder cannot be used (" + e.getMessage() + ")")
                     .raise(e);
@@ -62,10 +70,14 @@ public final class Home {
     }
 
     /** A damaged state is set aside, not fatal: libraries keep everything that matters themselves. */
-    private static ObjectNode read(Path file, List<Problem> problems) throws IOException {
+    private static ObjectNode read(Path folder, List<Problem> problems) throws IOException {
+        Path file = folder.resolve(FILE);
+        if (!Files.exists(file)) {
+            return JSON.createObjectNode();
+        }
         JsonNode read;
         try {
-            read = JSON.readTree(Files.readAllBytes(file));
+            read = JSON.readTree(Disk.read(file, MOST_BYTES));
         } catch (JsonProcessingException cutShort) {
             read = JSON.nullNode();
         }
@@ -77,6 +89,26 @@ public final class Home {
         return JSON.createObjectNode();
     }
 
+    private static void write(Path folder, ObjectNode state) throws IOException {
+        byte[] bytes = JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(state);
+        Disk.REAL.write(folder.resolve(FILE), out -> out.write(bytes));
+    }
+
+    /** Another process may have changed the state meanwhile: it is read, changed and written under one lock. */
+    private synchronized void change(String what, Consumer<ObjectNode> change) throws ProblemException {
+        try (Lock _ = Lock.take(folder.resolve("home.lock"), what, Lock.Waiting.SILENTLY)) {
+            ObjectNode now = read(folder, new ArrayList<>());
+            if (!now.has("machine")) {
+                now.put("machine", machine());
+            }
+            change.accept(now);
+            write(folder, now);
+            state = now;
+        } catch (IOException e) {
+            throw Problem.of(folder, what + " failed (" + e.getMessage() + ")").raise(e);
+        }
+    }
+
     /** What was wrong with the state when it was opened. */
     List<Problem> problems() {
         return problems;
@@ -86,7 +118,7 @@ public final class Home {
         return folder;
     }
 
-    public String machine() {
+    public synchronized String machine() {
         return state.path("machine").asText();
     }
 
@@ -95,23 +127,52 @@ public final class Home {
         return folder.resolve("cache");
     }
 
-    public synchronized List<Path> libraries() {
-        List<Path> out = new ArrayList<>();
-        for (JsonNode path : state.path("libraries")) {
-            out.add(Path.of(path.asText()));
+    /** Folder of what the program noted down while it ran. */
+    public Path log() {
+        return folder.resolve("log");
+    }
+
+    /**
+     * A library that was open on this machine.
+     *
+     * @param id empty when it was remembered without one
+     */
+    public record Known(Path path, String id, String name) {}
+
+    public synchronized List<Known> libraries() {
+        List<Known> out = new ArrayList<>();
+        for (JsonNode known : state.path("libraries")) {
+            String path =
+                    known.isTextual() ? known.asText() : known.path("path").asText();
+            out.add(new Known(
+                    Path.of(path),
+                    known.path("id").asText(""),
+                    known.path("name").asText("")));
         }
         return out;
     }
 
-    synchronized void remember(List<Path> libraries) throws ProblemException {
-        var array = state.putArray("libraries");
-        libraries.forEach(p -> array.add(p.toString()));
-        try {
-            save();
-        } catch (IOException e) {
-            throw Problem.of(folder, "the list of libraries cannot be saved (" + e.getMessage() + ")")
-                    .raise(e);
+    void remember(Path path, String id, String name) throws ProblemException {
+        change("remembering the library", now -> {
+            ArrayNode kept = without(now, path);
+            kept.addObject().put("path", path.toString()).put("id", id).put("name", name);
+        });
+    }
+
+    void forget(Path path) throws ProblemException {
+        change("forgetting the library", now -> without(now, path));
+    }
+
+    private static ArrayNode without(ObjectNode state, Path path) {
+        List<JsonNode> others = new ArrayList<>();
+        for (JsonNode known : state.path("libraries")) {
+            String there =
+                    known.isTextual() ? known.asText() : known.path("path").asText();
+            if (!there.equals(path.toString())) {
+                others.add(known);
+            }
         }
+        return state.putArray("libraries").addAll(others);
     }
 
     /** A remembered setting, or the given default. */
@@ -119,24 +180,31 @@ public final class Home {
         return state.path("settings").path(key).asText(otherwise);
     }
 
-    public synchronized void setSetting(String key, String value) throws ProblemException {
-        ObjectNode settings = state.path("settings") instanceof ObjectNode node ? node : state.putObject("settings");
-        settings.put(key, value);
-        try {
-            save();
-        } catch (IOException e) {
-            throw Problem.of(folder, "the setting cannot be saved (" + e.getMessage() + ")")
-                    .raise(e);
-        }
+    public void setSetting(String key, String value) throws ProblemException {
+        change("saving the setting", now -> {
+            ObjectNode settings = now.path("settings") instanceof ObjectNode node ? node : now.putObject("settings");
+            settings.put(key, value);
+        });
     }
 
-    private void save() throws IOException {
-        Path fresh = folder.resolve("home.json.new");
-        Files.write(fresh, JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(state));
-        Files.move(
-                fresh,
-                folder.resolve("home.json"),
-                StandardCopyOption.ATOMIC_MOVE,
-                StandardCopyOption.REPLACE_EXISTING);
+    /** Folders outside libraries and packs that files may refer to, by the user's word. */
+    public synchronized List<Path> allowed() {
+        List<Path> out = new ArrayList<>();
+        state.path("allowed").forEach(p -> out.add(Path.of(p.asText())));
+        return out;
+    }
+
+    /** Remembers the user's word that files may refer to what lies in a folder. */
+    public void allow(Path folderOutside) throws ProblemException {
+        String path = folderOutside.toAbsolutePath().normalize().toString();
+        change("remembering the folder", now -> {
+            ArrayNode all = now.withArray("allowed");
+            for (JsonNode known : all) {
+                if (known.asText().equals(path)) {
+                    return;
+                }
+            }
+            all.add(path);
+        });
     }
 }

@@ -2,12 +2,13 @@ package yondershelf.catalogue;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
 import yondershelf.format.Formats;
 import yondershelf.library.Library;
 
@@ -29,7 +30,7 @@ final class PreviewStore {
     Picture load(String key) {
         for (Path folder : new Path[] {inLibrary, inCache}) {
             Path file = place(folder, key);
-            if (Files.exists(file)) {
+            if (Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
                 try {
                     return new Formats().readPicture(ImageSource.at(file));
                 } catch (ProblemException e) {
@@ -57,12 +58,6 @@ final class PreviewStore {
 
     private static void write(Path file, byte[] bytes) throws IOException {
         Files.createDirectories(file.getParent());
-        Path fresh = Files.createTempFile(file.getParent(), "new", ".part");
-        try {
-            Files.write(fresh, bytes);
-            Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-        } finally {
-            Files.deleteIfExists(fresh);
-        }
+        Disk.REAL.writeLazily(file, bytes);
     }
 }

@@ -15,7 +15,7 @@ import yondershelf.content.ProblemException;
  */
 public final class Formats implements ContentReader {
     /** No file of more bytes is opened as a model or picture. */
-    private static final long MOST_BYTES = 1L << 31;
+    public static final long MOST_BYTES = 1L << 31;
 
     @Override
     public Model readModel(Path file) throws ProblemException {

@@ -10,6 +10,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.sorting.SortedItem;
 
 /** A library's assets by the size of the file that names them, to find those with the same bytes. */
 final class Duplicates {
@@ -35,15 +36,28 @@ final class Duplicates {
         }
     }
 
-    /** The path of an asset with the same bytes, or null. */
+    /**
+     * The path of an asset that has the same bytes in all its files, or null: one of which only some are there is not had.
+     *
+     * @param root the folder the item's files lie below
+     */
     @Nullable
-    String of(Path file) {
-        for (Asset asset : bySize.getOrDefault(size(file), List.of())) {
-            if (same(library.resolve(asset.path()), file)) {
+    String of(Path root, SortedItem item) {
+        Path naming = root.resolve(item.files().get(0).path());
+        for (Asset asset : bySize.getOrDefault(size(naming), List.of())) {
+            if (same(library.resolve(asset.path()), naming)
+                    && item.files().stream().allMatch(f -> has(asset, root.resolve(f.path())))) {
                 return asset.path();
             }
         }
         return null;
+    }
+
+    private boolean has(Asset asset, Path file) {
+        long size = size(file);
+        return asset.files().stream()
+                .map(f -> library.resolve(f.path()))
+                .anyMatch(there -> size(there) == size && same(there, file));
     }
 
     static boolean same(Path a, Path b) {

@@ -1,11 +1,13 @@
 package yondershelf.intake;
 
 import java.io.IOException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
@@ -14,6 +16,7 @@ import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
+import yondershelf.library.Unfinished;
 import yondershelf.sorting.SortedItem;
 import yondershelf.work.Work;
 
@@ -22,10 +25,13 @@ import yondershelf.work.Work;
  * which {@link #close} removes.
  */
 public final class Intake implements AutoCloseable {
+    private static final String UNPACKED = "yonder-intake-";
+
     private final Library library;
     private final String folder;
     private final ContentReader reader;
     private final List<Path> temporary = new ArrayList<>();
+    private List<Path> sources = List.of();
 
     /** @param folder below the library's root, where things go; empty for the root */
     public Intake(Library library, String folder, ContentReader reader) {
@@ -35,9 +41,10 @@ public final class Intake implements AutoCloseable {
     }
 
     /** Looks at folders, files and archives and says what would be taken. Nothing in the library is touched. */
-    public IntakePlan plan(List<Path> sources, Work work) throws ProblemException {
+    public IntakePlan plan(List<Path> brought, Work work) throws ProblemException {
         Planner planner = new Planner(library, folder, reader, work);
-        for (Path source : sources) {
+        sources = brought.stream().map(s -> s.toAbsolutePath().normalize()).toList();
+        for (Path source : brought) {
             if (work.isCancelled()) {
                 break;
             }
@@ -59,7 +66,8 @@ public final class Intake implements AutoCloseable {
 
     private Path temporaryFolder(Path archive) throws ProblemException {
         try {
-            Path made = Files.createTempDirectory("yonder-intake");
+            Path made =
+                    Files.createTempDirectory(UNPACKED + ProcessHandle.current().pid() + "-");
             temporary.add(made);
             return made;
         } catch (IOException e) {
@@ -80,31 +88,44 @@ public final class Intake implements AutoCloseable {
         }
     }
 
-    /** Copies the given items into the library, sub-folders kept. A file that fails costs its item only, and that wholly. */
-    public Taken take(List<IntakePlan.Item> items, Work work) {
-        FileActs acts = library.begin("take in " + items.size() + (items.size() == 1 ? " asset" : " assets"));
+    /**
+     * Copies the given items into the library, sub-folders kept. A file that fails costs its item only, and that wholly. Names
+     * taken meanwhile are not written over: the items then go to a folder beside the planned one.
+     *
+     * @throws ProblemException when nothing could be begun
+     */
+    public Taken take(List<IntakePlan.Item> items, Work work) throws ProblemException {
+        String what = "take in " + items.size() + (items.size() == 1 ? " asset" : " assets");
         List<String> paths = new ArrayList<>();
-        for (IntakePlan.Item item : items) {
-            if (work.isCancelled()) {
-                break;
+        try (FileActs acts =
+                library.begin(what, CutTake.of(sources, folder, items).text(), work)) {
+            Map<String, String> bases = new Targets(library).free(items);
+            for (IntakePlan.Item item : items) {
+                if (work.isCancelled()) {
+                    break;
+                }
+                work.progress(paths.size(), items.size(), item.name());
+                String base = bases.getOrDefault(item.base(), item.base());
+                try {
+                    take(item, base, acts);
+                    paths.add(IntakePlan.joined(base, item.files().get(0).path()));
+                } catch (ProblemException e) {
+                    work.problem(e.problem());
+                }
             }
-            work.progress(paths.size(), items.size(), item.name());
-            try {
-                take(item, acts);
-                paths.add(IntakePlan.joined(item.base(), item.files().get(0).path()));
-            } catch (ProblemException e) {
-                work.problem(e.problem());
-            }
+            work.progress(paths.size(), items.size(), "");
+            return new Taken(acts.made() > 0 ? acts.run() : null, paths.size(), paths);
         }
-        work.progress(paths.size(), items.size(), "");
-        return new Taken(acts.made() > 0 ? acts.run() : null, paths.size(), paths);
     }
 
-    private void take(IntakePlan.Item item, FileActs acts) throws ProblemException {
+    /** The file that names the asset comes last: until then there is no asset, so none is ever seen half. */
+    private void take(IntakePlan.Item item, String base, FileActs acts) throws ProblemException {
         int before = acts.made();
         try {
-            for (SortedItem.SortedFile file : item.files()) {
-                Path target = library.resolve(IntakePlan.joined(item.base(), file.path()));
+            List<SortedItem.SortedFile> files = new ArrayList<>(item.files());
+            files.add(files.remove(0));
+            for (SortedItem.SortedFile file : files) {
+                Path target = library.resolve(IntakePlan.joined(base, file.path()));
                 Path from = item.root().resolve(file.path());
                 if (!Files.exists(target) || !Duplicates.same(target, from)) {
                     acts.copyIn(from, target);
@@ -116,18 +137,86 @@ public final class Intake implements AutoCloseable {
         }
     }
 
+    /** Takes that a killed process left half done in a library. */
+    public static List<CutTake> cutOff(Library library) throws ProblemException {
+        List<CutTake> out = new ArrayList<>();
+        for (Unfinished cut : library.unfinished()) {
+            CutTake.parse(cut).ifPresent(out::add);
+        }
+        return out;
+    }
+
+    /**
+     * Finishes a take that was cut off: what came is taken back, then all of it is taken again from where it was brought.
+     *
+     * @throws ProblemException when what was brought is not there any more; then what came stays, and can be taken back
+     */
+    public static Taken finish(Library library, CutTake cut, ContentReader reader, Work work) throws ProblemException {
+        for (Path source : cut.sources()) {
+            if (!Files.exists(source)) {
+                throw new Problem(
+                                source.toString(),
+                                "what was being taken in is not there any more",
+                                "Bring it back, or take back what came")
+                        .raise();
+            }
+        }
+        takeBack(library, cut, work);
+        try (Intake again = new Intake(library, cut.folder(), reader)) {
+            IntakePlan plan = again.plan(cut.sources(), work);
+            return again.take(
+                    plan.items().stream()
+                            .filter(i -> i.isWanted() && cut.wants(i))
+                            .toList(),
+                    work);
+        }
+    }
+
+    /** Takes back what came of a take that was cut off; files changed since stay. */
+    public static void takeBack(Library library, CutTake cut, Work work) throws ProblemException {
+        boolean came = FileActs.runs(library).stream()
+                .anyMatch(r -> r.run().equals(cut.cut().run()));
+        if (came) {
+            FileActs.undo(library, cut.cut().run(), true, work).skipped().forEach(work::problem);
+        }
+        library.settle(cut.cut());
+    }
+
+    /** Removes what killed processes left unpacked in the temporary folder. */
+    public static void sweep() {
+        Path temporaryFolder = Path.of(System.getProperty("java.io.tmpdir"));
+        try (DirectoryStream<Path> left = Files.newDirectoryStream(temporaryFolder, UNPACKED + "*")) {
+            for (Path folder : left) {
+                String[] parts = String.valueOf(folder.getFileName()).split("-");
+                long process = Long.parseLong(parts[2]);
+                if (ProcessHandle.of(process).isEmpty()) {
+                    removeAll(folder);
+                }
+            }
+        } catch (IOException | NumberFormatException | ArrayIndexOutOfBoundsException e) {
+            // somebody else's folder, or one that cannot be removed: the system empties its temporary folder itself
+            return;
+        }
+    }
+
     @Override
     public void close() throws ProblemException {
         for (Path made : temporary) {
-            try (Stream<Path> walk = Files.walk(made)) {
-                for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
-                    Files.deleteIfExists(path);
-                }
+            try {
+                removeAll(made);
             } catch (IOException e) {
                 throw Problem.of(made, "the temporary folder could not be removed (" + e.getMessage() + ")")
                         .raise(e);
             }
         }
         temporary.clear();
+    }
+
+    private static void removeAll(Path folder) throws IOException {
+        try (Stream<Path> walk = Files.walk(folder)) {
+            for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(path);
+            }
+        }
     }
 }

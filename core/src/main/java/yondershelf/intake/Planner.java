@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +31,7 @@ final class Planner {
     private final ContentReader reader;
     private final Work work;
     private final Duplicates duplicates;
+    private final Targets targets;
     private final List<IntakePlan.Item> items = new ArrayList<>();
     private final List<Sorted.Skipped> skipped = new ArrayList<>();
     private final Map<Path, List<String>> loose = new HashMap<>();
@@ -41,6 +43,7 @@ final class Planner {
         this.reader = reader;
         this.work = work;
         this.duplicates = new Duplicates(library);
+        this.targets = new Targets(library);
     }
 
     /** Adds an archive, unpacked into an empty folder. */
@@ -123,11 +126,13 @@ final class Planner {
         Sorted sorted = Sorter.sort(root, files, reader);
         List<SortedItem> found = sorted.items().stream().filter(wanted).toList();
         skipped.addAll(sorted.skipped());
-        String target = free(IntakePlan.joined(folder, base), found, root);
+        Map<String, Path> coming = new LinkedHashMap<>();
+        found.forEach(i -> i.files().forEach(f -> coming.put(f.path(), root.resolve(f.path()))));
+        String target = targets.free(IntakePlan.joined(folder, base), coming);
         int done = 0;
         for (SortedItem item : found) {
             work.progress(done++, found.size(), item.name());
-            String duplicate = duplicates.of(root.resolve(item.files().get(0).path()));
+            String duplicate = duplicates.of(root, item);
             String reason = duplicate != null ? "the library has it already" : unreadable(item, root);
             items.add(new IntakePlan.Item(
                     item.kind(),
@@ -157,27 +162,6 @@ final class Planner {
             }
         }
         return "";
-    }
-
-    /** A folder name under which no file of the library would be written over. */
-    private String free(String wanted, List<SortedItem> found, Path root) {
-        String candidate = wanted;
-        for (int n = 2; n < 1000 && clashes(candidate, found, root); n++) {
-            candidate = (wanted.isEmpty() ? "taken in" : wanted) + " " + n;
-        }
-        return candidate;
-    }
-
-    private boolean clashes(String candidate, List<SortedItem> found, Path root) {
-        for (SortedItem item : found) {
-            for (SortedItem.SortedFile file : item.files()) {
-                Path target = library.resolve(IntakePlan.joined(candidate, file.path()));
-                if (Files.exists(target) && !Duplicates.same(target, root.resolve(file.path()))) {
-                    return true;
-                }
-            }
-        }
-        return false;
     }
 
     private static Path parent(Path path) {

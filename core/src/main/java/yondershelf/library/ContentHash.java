@@ -41,6 +41,15 @@ public final class ContentHash {
         }
     }
 
+    /**
+     * Of a file's bytes; above a size only of some of them, and of the size: what is too large to be opened is not read whole.
+     *
+     * @param most bytes read whole
+     */
+    public static String of(Path file, long most) throws IOException {
+        return Files.size(file) <= most ? of(file) : ofText(Fingerprint.of(file));
+    }
+
     /** Of a text's characters, for keys made of other hashes. */
     public static String ofText(String text) {
         long[] out = new long[2];

@@ -1,30 +1,47 @@
 package yondershelf.library;
 
 import java.io.IOException;
-import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
+import yondershelf.disk.Lock;
+import yondershelf.work.Work;
 
 /**
  * Changes to a library's files that can be taken back byte for byte. What is replaced is kept in {@code undo/<run>/}
- * with a manifest before anything is touched. Nothing outside the library is ever written. Used from one thread.
+ * with a manifest before anything is touched. Nothing outside the library is ever written. From {@link Library#begin} to
+ * {@link #close} no other process and no other thread changes files of this library. Used from one thread.
  */
-public final class FileActs {
+public final class FileActs implements AutoCloseable {
     private final Library library;
     private final UndoRun kept;
+    private final Lock lock;
+    private final Disk disk;
 
-    private FileActs(Library library, UndoRun kept) {
+    private FileActs(Library library, UndoRun kept, Lock lock) {
         this.library = library;
         this.kept = kept;
+        this.lock = lock;
+        this.disk = library.disk();
     }
 
-    static FileActs begin(Library library, String what) {
-        return new FileActs(library, UndoRun.begin(library, what));
+    /** @param note what a later start must know when this one does not end, or empty */
+    static FileActs begin(Library library, String what, String note, Work work) throws ProblemException {
+        Lock lock = library.lock(what, work);
+        UndoRun kept = UndoRun.begin(library, what);
+        try {
+            Unfinished.note(library, kept.run(), note);
+        } catch (IOException e) {
+            lock.close();
+            throw library.notWritten(library.own(), e);
+        }
+        return new FileActs(library, kept, lock);
     }
 
     /** Names this group of changes, for undoing it later. */
@@ -39,64 +56,100 @@ public final class FileActs {
 
     /** Replaces a file's bytes, or makes the file. */
     public void write(Path file, byte[] bytes) throws ProblemException {
-        change(file, fresh -> Files.write(fresh, bytes));
+        change(file, false, out -> out.write(bytes));
     }
 
-    /** Brings a file of any size that is not in the library into it. */
+    /** Brings a file of any size that is not in the library into it; one that is there already is not written over. */
     public void copyIn(Path from, Path to) throws ProblemException {
-        if (!Files.isReadable(from)) {
-            String cause = Files.exists(from) ? "there is no permission to read it" : "it is not there any more";
+        if (!Files.isReadable(from) || !Files.isRegularFile(from)) {
+            String cause = !Files.exists(from)
+                    ? "it is not there any more"
+                    : Files.isRegularFile(from) ? "there is no permission to read it" : "it is no plain file";
             throw Problem.of(from, "the file could not be taken in: " + cause).raise();
         }
-        change(to, fresh -> Files.copy(from, fresh, StandardCopyOption.REPLACE_EXISTING));
+        change(to, true, out -> Files.copy(from, out));
     }
 
-    private interface Fill {
-        void into(Path fresh) throws IOException;
-    }
-
-    private void change(Path file, Fill fill) throws ProblemException {
-        Path target = inside(library, file);
-        Path fresh = fresh(target);
+    private void change(Path file, boolean onlyNew, Disk.Fill fill) throws ProblemException {
+        Path target = library.inside(file);
+        Path fresh = null;
         try {
-            Files.createDirectories(target.getParent());
-            fill.into(fresh);
-            kept.keep(library.root().relativize(target).toString().replace('\\', '/'), target, ContentHash.of(fresh));
-            Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            if (onlyNew && Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+                throw Problem.of(target, "another file has that name by now and is not written over")
+                        .raise();
+            }
+            Path temporary = library.temporary();
+            List<String> made = new ArrayList<>();
+            for (Path folder : disk.makeFolders(library.folderOf(target))) {
+                made.add(library.relative(folder));
+            }
+            fresh = Disk.temporaryIn(temporary);
+            disk.writeNew(fresh, fill);
+            Manifest.Act act = kept.keep(library.relative(target), target, ContentHash.of(fresh), made);
+            put(fresh, target, act);
         } catch (IOException e) {
-            discard(fresh, e);
-            throw new Problem(
-                            file.toString(),
-                            "the file could not be changed (" + cause(e) + ")",
-                            "Is the library writable and the drive not full")
-                    .raise(e);
+            throw library.notWritten(file, e);
+        } finally {
+            discard(fresh);
         }
     }
 
-    private static void discard(Path fresh, IOException origin) {
-        try {
-            Files.deleteIfExists(fresh);
-        } catch (IOException e) {
-            origin.addSuppressed(e);
+    /** A file with several names is written into, so that all of them go on meaning the same bytes. */
+    private void put(Path fresh, Path target, Manifest.Act act) throws IOException {
+        if (act.inPlace()) {
+            disk.overwrite(target, out -> Files.copy(fresh, out));
+            return;
+        }
+        if (!act.mode().isEmpty()) {
+            Files.setPosixFilePermissions(fresh, PosixFilePermissions.fromString(act.mode()));
+        }
+        disk.replace(fresh, target);
+    }
+
+    private static void discard(@org.jspecify.annotations.Nullable Path fresh) {
+        if (fresh != null) {
+            try {
+                Files.deleteIfExists(fresh);
+            } catch (IOException e) {
+                // swept with other debris when the library is opened next
+                return;
+            }
         }
     }
 
     /** Takes the latest changes back until so many are left, as {@link #made} counted them. */
     public void takeBackTo(int made) throws ProblemException {
         try {
-            restore(library, kept, made);
-            kept.forgetFrom(made);
+            for (Manifest.Act change : kept.manifest().changes(made)) {
+                Undoing.restore(library, kept, change);
+            }
+            kept.manifest().forgetFrom(made);
         } catch (IOException e) {
-            throw undoingFailed(library, e);
+            throw library.notWritten(library.root(), e);
+        }
+    }
+
+    /** Ends the group: it is whole, and others may write. */
+    @Override
+    public void close() {
+        try {
+            Unfinished.forget(library, kept.run());
+        } finally {
+            lock.close();
         }
     }
 
     /** Groups of changes that can still be undone, newest first. */
     public static List<UndoRun.Summary> runs(Library library) throws ProblemException {
+        return allRuns(library).stream().filter(r -> !r.undone()).toList();
+    }
+
+    /** All groups of changes, those that were taken back too, newest first. */
+    public static List<UndoRun.Summary> allRuns(Library library) throws ProblemException {
         try {
             return UndoRun.all(library);
         } catch (IOException e) {
-            throw Problem.of(library.own(), "its kept changes cannot be listed (" + cause(e) + ")")
+            throw Problem.of(library.own(), "its kept changes cannot be listed (" + Library.reason(e) + ")")
                     .raise(e);
         }
     }
@@ -105,103 +158,18 @@ public final class FileActs {
      * Takes a group of changes back.
      *
      * @return how many files have their old bytes again
-     * @throws ProblemException when a file was changed since by something else; then nothing is touched
+     * @throws ProblemException when a file was changed since by something else, or what was kept is damaged; then nothing
+     *     is touched
      */
     public static int undo(Library library, String run) throws ProblemException {
-        try {
-            UndoRun kept = UndoRun.open(library, run)
-                    .orElseThrow(() -> Problem.of(library.root(), "there is nothing to undo under " + run)
-                            .raise());
-            for (UndoRun.Change change : kept.changes(0)) {
-                checkUntouched(library, kept, change);
-            }
-            int files = restore(library, kept, 0);
-            kept.markUndone();
-            return files;
-        } catch (IOException e) {
-            throw undoingFailed(library, e);
-        }
+        return Undoing.undo(library, run, false, Work.SILENT).files();
     }
 
-    private static int restore(Library library, UndoRun kept, int from) throws IOException, ProblemException {
-        List<UndoRun.Change> changes = kept.changes(from);
-        for (UndoRun.Change change : changes) {
-            Path target = inside(library, Path.of(change.path()));
-            Path before = kept.before(change);
-            if (before != null) {
-                Path fresh = fresh(target);
-                Files.copy(before, fresh, StandardCopyOption.REPLACE_EXISTING);
-                Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            } else {
-                Files.deleteIfExists(target);
-                removeEmptyFolders(library.root(), target.getParent());
-            }
-        }
-        return changes.size();
-    }
-
-    /** As this run left it, or back already because an earlier undoing was interrupted. */
-    private static void checkUntouched(Library library, UndoRun kept, UndoRun.Change change)
-            throws IOException, ProblemException {
-        Path target = inside(library, Path.of(change.path()));
-        Path before = kept.before(change);
-        boolean there = Files.exists(target);
-        String now = there ? ContentHash.of(target) : "";
-        boolean back = before == null ? !there : now.equals(ContentHash.of(before));
-        if (!now.equals(change.after()) && !back) {
-            throw new Problem(
-                            target.toString(),
-                            "the file was changed since, so undoing would lose that",
-                            "Put it back as it was, or leave the change")
-                    .raise();
-        }
-    }
-
-    /** The place meant by a path, which must lie in the library, links followed, and not among the program's own data. */
-    private static Path inside(Library library, Path file) throws ProblemException {
-        Path root = library.root();
-        Path target = root.resolve(file).normalize();
-        boolean within = target.startsWith(root) && !target.equals(root) && !target.startsWith(library.own());
-        try {
-            Path there = target.getParent();
-            while (within && there != null && !Files.exists(there)) {
-                there = there.getParent();
-            }
-            within = within && there != null && there.toRealPath().startsWith(root.toRealPath());
-        } catch (IOException e) {
-            within = false;
-        }
-        if (!within) {
-            throw Problem.of(file, "it lies outside the library and is not touched")
-                    .raise();
-        }
-        return target;
-    }
-
-    private static Path fresh(Path target) {
-        return target.resolveSibling(target.getFileName() + ".yonder-new");
-    }
-
-    private static void removeEmptyFolders(Path root, @Nullable Path from) throws IOException {
-        for (Path at = from; at != null && at.startsWith(root) && !at.equals(root); at = at.getParent()) {
-            if (Files.exists(at)) {
-                try (var list = Files.list(at)) {
-                    if (list.findAny().isPresent()) {
-                        return;
-                    }
-                }
-                Files.delete(at);
-            }
-        }
-    }
-
-    private static ProblemException undoingFailed(Library library, IOException e) {
-        return Problem.of(library.root(), "undoing failed (" + cause(e) + ")").raise(e);
-    }
-
-    private static String cause(IOException e) {
-        return e instanceof AccessDeniedException
-                ? "no permission to write there"
-                : e.getClass().getSimpleName() + ": " + e.getMessage();
+    /**
+     * The same; with {@code skip}, files that were changed since, or whose kept bytes are damaged, stay as they are and the
+     * rest is taken back.
+     */
+    public static Undoing.Undone undo(Library library, String run, boolean skip, Work work) throws ProblemException {
+        return Undoing.undo(library, run, skip, work);
     }
 }

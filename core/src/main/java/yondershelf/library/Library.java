@@ -1,18 +1,27 @@
 package yondershelf.library;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.function.LongSupplier;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
+import yondershelf.disk.Lock;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
@@ -20,26 +29,30 @@ import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
 import yondershelf.work.Work;
 
-/** A root folder whose assets are catalogued. Its own data live in {@value #OWN} below the root. */
+/** A root folder whose assets are catalogued. Its own data live in {@value #OWN} below the root. Safe for several threads. */
 public final class Library {
     /** The folder of the program's own data. */
     public static final String OWN = ".yondershelf";
 
-    private static final int FORMAT = 1;
     private static final Pattern MACHINE = Pattern.compile("[A-Za-z0-9-]{1,64}");
+    private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
 
     private final Path root;
-    private final String id;
-    private final String name;
+    private final Description description;
     private final Journal journal;
+    private final Identities identities;
+    private final Disk disk;
     private volatile List<Asset> assets = List.of();
+    private volatile Map<String, Asset> byId = Map.of();
     private volatile List<Sorted.Skipped> skipped = List.of();
 
-    private Library(Path root, String id, String name, String machine) {
+    private Library(Path root, Description description, String machine, Disk disk, LongSupplier clock) {
         this.root = root;
-        this.id = id;
-        this.name = name;
-        this.journal = new Journal(own().resolve("journal"), machine);
+        this.description = description;
+        this.disk = disk;
+        this.journal = new Journal(own().resolve("journal"), machine, disk, clock);
+        this.identities =
+                new Identities(root, description.id(), new Journal(own().resolve("places"), machine, disk, clock));
     }
 
     /**
@@ -49,6 +62,22 @@ public final class Library {
      * @param machine this machine's id: letters, digits and hyphens
      */
     public static Library open(Path folder, String name, String machine) throws ProblemException {
+        return open(folder, name, null, machine, Disk.REAL, System::currentTimeMillis);
+    }
+
+    /**
+     * Opens a library that is known. Its folder may be there without it: the empty mount point of a drive that is away, a
+     * folder whose sync tool is signed out. Then nothing is made there.
+     *
+     * @param id the library's; empty when only that there is one is known
+     * @throws ProblemException when it is away, or another library has its place
+     */
+    public static Library openKnown(Path folder, String id, String machine) throws ProblemException {
+        return open(folder, "", id, machine, Disk.REAL, System::currentTimeMillis);
+    }
+
+    static Library open(Path folder, String name, @Nullable String known, String machine, Disk disk, LongSupplier clock)
+            throws ProblemException {
         if (!MACHINE.matcher(machine).matches()) {
             throw new IllegalArgumentException("machine id " + machine);
         }
@@ -56,23 +85,25 @@ public final class Library {
         if (!Files.isDirectory(root)) {
             throw new Problem(root.toString(), "there is no such folder", "Is its drive connected").raise();
         }
-        Path description = root.resolve(OWN).resolve("library.json");
         try {
-            if (!Files.exists(description)) {
-                create(root, description, name);
+            Optional<Description> there = Description.read(ownOf(root), disk);
+            if (there.isEmpty() && known != null) {
+                throw away(root);
             }
-            JsonNode json = new ObjectMapper().readTree(Files.readAllBytes(description));
-            int format = json.path("format").asInt();
-            if (format != FORMAT) {
+            boolean other = there.isPresent() && known != null && !known.isEmpty();
+            if (other && !there.get().id().equals(known)) {
                 throw new Problem(
                                 root.toString(),
-                                "the library has format " + format + ", this program knows " + FORMAT,
-                                "Open it with a newer version of the program")
+                                "another library stands there now: "
+                                        + there.get().name(),
+                                "Open it as a library of its own, or connect the drive of the former one")
                         .raise();
             }
-            String id = json.path("id").asText();
-            Library library = new Library(root, id, json.path("name").asText(fileName(root)), machine);
+            Description description = there.isPresent() ? there.get() : create(root, name, disk);
+            Library library = new Library(root, description, machine, disk, clock);
             library.journal.load();
+            library.identities.journal().load();
+            library.tidy();
             return library;
         } catch (IOException e) {
             throw new Problem(
@@ -83,19 +114,64 @@ public final class Library {
         }
     }
 
-    private static String reason(IOException e) {
-        return e instanceof java.nio.file.AccessDeniedException ? "no permission" : String.valueOf(e.getMessage());
+    private static ProblemException away(Path root) {
+        return new Problem(
+                        root.toString(),
+                        "the library is away: its folder is there, but empty of it",
+                        "Connect its drive, or sign its sync program in; nothing of it is lost here")
+                .raise();
     }
 
-    private static void create(Path root, Path description, String name) throws IOException {
-        Files.createDirectories(description.getParent());
-        var json = new ObjectMapper().createObjectNode();
-        json.put("format", FORMAT);
-        json.put("id", UUID.randomUUID().toString());
-        json.put("name", name.isBlank() ? fileName(root) : name);
-        Path fresh = description.resolveSibling("library.json.new");
-        Files.writeString(fresh, json.toPrettyString() + "\n", StandardCharsets.UTF_8);
-        Files.move(fresh, description, StandardCopyOption.ATOMIC_MOVE);
+    /** The program's own folder is a real one: a link could lead its writing anywhere. */
+    private static Path ownOf(Path root) throws IOException {
+        Path own = root.resolve(OWN);
+        if (Files.exists(own, LinkOption.NOFOLLOW_LINKS) && !Files.isDirectory(own, LinkOption.NOFOLLOW_LINKS)) {
+            throw new FileSystemException(own.toString(), null, OWN + " is not a folder but a link or a file");
+        }
+        for (String part : List.of("journal", "places", "undo", "running", "tmp", "previews")) {
+            if (Files.isSymbolicLink(own.resolve(part))) {
+                throw new FileSystemException(own.toString(), null, OWN + "/" + part + " is a link");
+            }
+        }
+        return own;
+    }
+
+    /** Two processes may find the folder bare at once: only one of them makes it a library. */
+    private static Description create(Path root, String name, Disk disk) throws IOException, ProblemException {
+        Path own = root.resolve(OWN);
+        disk.makeFolders(own);
+        try (Lock _ = Lock.take(own.resolve("lock"), "making the library", Lock.Waiting.SILENTLY)) {
+            Optional<Description> made = Description.read(own, disk);
+            if (made.isPresent()) {
+                return made.get();
+            }
+            Description fresh = Description.fresh(name.isBlank() ? fileName(root) : name);
+            fresh.write(own, disk);
+            return fresh;
+        }
+    }
+
+    /** Sweeps what killed processes left. A library that cannot be written, or is being written to, is left for another time. */
+    private void tidy() throws ProblemException {
+        try (Lock _ = Lock.take(own().resolve("lock"), "tidying", holder -> false)) {
+            description.secure(own(), disk);
+            Disk.sweep(own().resolve("tmp"), 0);
+            Disk.sweep(own(), DEBRIS_MILLIS);
+            Unfinished.settle(this);
+        } catch (IOException e) {
+            // read-only, or somebody is at work there: nothing that had to be done now
+            return;
+        }
+    }
+
+    static String reason(IOException e) {
+        if (e instanceof AccessDeniedException) {
+            return "no permission";
+        }
+        if (e instanceof FileSystemException fs && fs.getReason() != null) {
+            return fs.getReason();
+        }
+        return e.getClass().getSimpleName() + ": " + e.getMessage();
     }
 
     private static String fileName(Path path) {
@@ -108,11 +184,11 @@ public final class Library {
     }
 
     public String id() {
-        return id;
+        return description.id();
     }
 
     public String name() {
-        return name;
+        return description.name();
     }
 
     /** The folder of the program's own data in this library. */
@@ -120,9 +196,25 @@ public final class Library {
         return root.resolve(OWN);
     }
 
+    Disk disk() {
+        return disk;
+    }
+
+    /** An existing folder on the library's volume for files while they are being written. */
+    Path temporary() throws IOException {
+        Path folder = own().resolve("tmp");
+        disk.makeFolders(folder);
+        return folder;
+    }
+
     /** The assets found by the latest scan. */
     public List<Asset> assets() {
         return assets;
+    }
+
+    /** An asset found by the latest scan. */
+    public Optional<Asset> asset(String id) {
+        return Optional.ofNullable(byId.get(id));
     }
 
     /** Files the latest scan could not make assets of. */
@@ -135,58 +227,111 @@ public final class Library {
         return root.resolve(path);
     }
 
+    /** A file's path below the root, {@code /}-separated whatever the system; a backslash in a name stays one. */
+    public String relative(Path file) {
+        return FolderFiles.relative(root, file);
+    }
+
+    /** The folder of a file below the root. */
+    Path folderOf(Path file) {
+        Path folder = file.getParent();
+        return folder == null ? root : folder;
+    }
+
     /** Looks through the folder and sorts what is there. */
     public List<Asset> scan(ContentReader reader, Work work) throws ProblemException {
-        work.progress(0, 0, name);
+        work.progress(0, 0, name());
         FolderFiles files;
         try {
+            requireHere();
             files = Sorter.filesBelow(root);
             journal.load();
+            identities.journal().load();
         } catch (IOException e) {
-            requireRoot();
+            requireHere();
             throw Problem.of(root, "the folder cannot be read (" + reason(e) + ")")
                     .raise(e);
         }
         Sorted sorted = Sorter.sort(root, files, reader);
-        requireRoot();
-        List<Asset> found = new ArrayList<>();
+        requireHere();
+        List<List<String>> states = new ArrayList<>();
         for (SortedItem item : sorted.items()) {
-            found.add(asset(item));
+            states.add(item.files().stream()
+                    .map(f -> FileState.of(root.resolve(f.path())))
+                    .toList());
+        }
+        List<String> ids = identities.assign(sorted.items(), states);
+        List<Asset> found = new ArrayList<>();
+        Map<String, Asset> ofId = new HashMap<>();
+        for (int i = 0; i < ids.size(); i++) {
+            SortedItem item = sorted.items().get(i);
+            String path = item.files().get(0).path();
+            Asset asset = new Asset(
+                    ids.get(i),
+                    item.kind(),
+                    item.name(),
+                    item.folder(),
+                    path,
+                    item.files(),
+                    FileState.join(states.get(i)));
+            found.add(asset);
+            ofId.put(asset.id(), asset);
         }
         assets = List.copyOf(found);
+        byId = ofId;
         skipped = sorted.skipped();
-        work.progress(found.size(), found.size(), name);
+        recordPlaces();
+        problems().forEach(work::problem);
+        work.progress(found.size(), found.size(), name());
         return assets;
     }
 
-    /** A drive that was pulled out is not an empty library: what is known of it stays. */
-    private void requireRoot() throws ProblemException {
+    /** Assets with labels are to be known again wherever their files go. */
+    private void recordPlaces() {
+        Set<String> ids = new HashSet<>(journal.assets());
+        ids.addAll(identities.recordedIds());
+        List<Asset> said = assets.stream().filter(a -> ids.contains(a.id())).toList();
+        try {
+            List<Edit> records = identities.records(said);
+            if (!records.isEmpty()) {
+                identities.journal().append(records);
+            }
+        } catch (ProblemException readOnly) {
+            // nothing is lost by it: where they are is seen again, and recorded, at the next look
+            return;
+        }
+    }
+
+    /** A drive that was pulled out, or an empty mount point in its place, is not an empty library: what is known stays. */
+    private void requireHere() throws ProblemException {
         if (!Files.isDirectory(root)) {
             throw new Problem(root.toString(), "the folder is not there any more", "Is its drive connected").raise();
         }
-    }
-
-    private Asset asset(SortedItem item) {
-        String path = item.files().get(0).path();
-        StringBuilder key = new StringBuilder();
-        for (SortedItem.SortedFile file : item.files()) {
-            key.append(state(root.resolve(file.path()))).append('|');
-        }
-        return new Asset(assetId(path), item.kind(), item.name(), item.folder(), path, item.files(), key.toString());
-    }
-
-    private static String state(Path file) {
         try {
-            return Files.size(file) + "@" + Files.getLastModifiedTime(file).toMillis();
+            Optional<Description> now = Description.read(ownOf(root), disk);
+            if (now.isEmpty()) {
+                throw away(root);
+            }
+            if (!now.get().id().equals(id())) {
+                throw Problem.of(
+                                root,
+                                "another library stands there now: " + now.get().name())
+                        .raise();
+            }
         } catch (IOException e) {
-            return "gone";
+            throw Problem.of(root, "the library cannot be read (" + reason(e) + ")")
+                    .raise(e);
         }
     }
 
-    /** The id of the asset named by a path below the root. */
+    /** The id of the asset that a file below the root belongs to. */
     public String assetId(String path) {
-        return UUID.nameUUIDFromBytes((id + "\n" + path).getBytes(StandardCharsets.UTF_8))
-                .toString();
+        return identities.of(path);
+    }
+
+    /** Recorded assets whose files the latest scan did not find. */
+    Set<String> missing() {
+        return identities.missing();
     }
 
     public Labels labels(String asset) {
@@ -195,12 +340,73 @@ public final class Library {
 
     /** Saves edits of labels; when this returns they are on the disk. */
     public void edit(List<Edit> edits) throws ProblemException {
+        remember(edits.stream().map(Edit::asset).distinct().toList());
         journal.append(edits);
+    }
+
+    /**
+     * Gives a library that was copied with all its own data an id of its own, and its assets too; labels stay. Whenever it is
+     * cut off, the labels are those of before.
+     */
+    private void renew(Description fresh) throws ProblemException {
+        List<Edit> labels = new ArrayList<>();
+        List<Edit> records = new ArrayList<>();
+        Set<String> ids = new HashSet<>(journal.assets());
+        ids.addAll(identities.recordedIds());
+        for (String before : ids) {
+            String now = UUID.nameUUIDFromBytes((fresh.id() + before).getBytes(StandardCharsets.UTF_8))
+                    .toString();
+            labels.addAll(journal.edits(before, now));
+            records.addAll(identities.journal().edits(before, now));
+            records.add(Identities.moved(before, fresh.id()));
+        }
+        try (Lock _ = lock("giving the copy an id of its own", Work.SILENT)) {
+            if (!records.isEmpty()) {
+                journal.append(labels);
+                identities.journal().append(records);
+            }
+            fresh.write(own(), disk);
+        } catch (IOException e) {
+            throw notWritten(own(), e);
+        }
+    }
+
+    /** Makes a copy of a library one of its own, so that both can be open at once. */
+    public static Library openCopy(Path folder, String name, String machine, ContentReader reader)
+            throws ProblemException {
+        Library copy = open(folder, "", machine);
+        copy.scan(reader, Work.SILENT);
+        copy.renew(Description.fresh(name.isBlank() ? copy.name() : name));
+        return open(folder, "", machine);
+    }
+
+    /** Makes sure that assets are known again wherever their files go: those in scenes, say. */
+    public void remember(List<String> ids) throws ProblemException {
+        List<Edit> records = identities.records(
+                ids.stream().flatMap(id -> asset(id).stream()).toList());
+        if (!records.isEmpty()) {
+            identities.journal().append(records);
+        }
+    }
+
+    Identities identities() {
+        return identities;
+    }
+
+    Journal journal() {
+        return journal;
     }
 
     /** Lines of journals that were damaged and passed over at the latest reading. */
     public int damagedLines() {
-        return journal.ignoredLines();
+        return journal.damagedLines();
+    }
+
+    /** What is wrong with the journals. */
+    public List<Problem> problems() {
+        List<Problem> out = new ArrayList<>(journal.problems());
+        out.addAll(identities.journal().problems());
+        return out;
     }
 
     /** The name to show: the label's, or the one made from the file. */
@@ -210,7 +416,79 @@ public final class Library {
     }
 
     /** Begins a group of changes to files that can be undone together. */
-    public FileActs begin(String what) {
-        return FileActs.begin(this, what);
+    public FileActs begin(String what) throws ProblemException {
+        return FileActs.begin(this, what, "", Work.SILENT);
+    }
+
+    /**
+     * The same, for work that says who it waits for, and can be cancelled while it does.
+     *
+     * @param note kept until the group ends, and given back by {@link #unfinished} when it never did
+     */
+    public FileActs begin(String what, String note, Work work) throws ProblemException {
+        return FileActs.begin(this, what, note, work);
+    }
+
+    /** Groups of changes that a killed process left half done, with the notes they began with. Empty while one is under way. */
+    public List<Unfinished> unfinished() throws ProblemException {
+        try (Lock _ = Lock.take(own().resolve("lock"), "looking", holder -> false)) {
+            return Unfinished.all(this);
+        } catch (java.io.InterruptedIOException e) {
+            return List.of();
+        } catch (AccessDeniedException e) {
+            return List.of();
+        } catch (IOException e) {
+            throw Problem.of(own(), "what was left half done cannot be read (" + reason(e) + ")")
+                    .raise(e);
+        }
+    }
+
+    /** Says that a group left half done was dealt with. */
+    public void settle(Unfinished cut) {
+        Unfinished.forget(this, cut.run());
+    }
+
+    /** The library's one lock for writing acts. */
+    Lock lock(String what, Work work) throws ProblemException {
+        try {
+            return Lock.take(own().resolve("lock"), what, holder -> {
+                work.progress(0, 0, "waiting for " + holder);
+                return !work.isCancelled();
+            });
+        } catch (java.io.InterruptedIOException e) {
+            throw new Problem(root.toString(), "somebody else is writing there: " + e.getMessage(), "Try again later")
+                    .raise(e);
+        } catch (IOException e) {
+            throw notWritten(root, e);
+        }
+    }
+
+    ProblemException notWritten(Path file, IOException e) {
+        String cause = e instanceof AccessDeniedException ? "no permission to write there" : reason(e);
+        return new Problem(
+                        file.toString(),
+                        "the file could not be changed (" + cause + ")",
+                        "Is the library writable and the drive not full")
+                .raise(e);
+    }
+
+    /** The place meant by a path, which must lie in the library, links followed, and not among the program's own data. */
+    Path inside(Path file) throws ProblemException {
+        Path target = root.resolve(file).normalize();
+        boolean within = target.startsWith(root) && !target.equals(root) && !target.startsWith(own());
+        try {
+            Path there = target.getParent();
+            while (within && there != null && !Files.exists(there)) {
+                there = there.getParent();
+            }
+            within = within && there != null && there.toRealPath().startsWith(root.toRealPath());
+        } catch (IOException e) {
+            within = false;
+        }
+        if (!within) {
+            throw Problem.of(file, "it lies outside the library and is not touched")
+                    .raise();
+        }
+        return target;
     }
 }

@@ -1,195 +1,174 @@
 package yondershelf.library;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import yondershelf.disk.Disk;
 
-/** What one group of file changes keeps so that it can be taken back: old bytes, and a manifest that is only appended to. */
+/** What one group of file changes keeps so that it can be taken back: old bytes, and a manifest. */
 public final class UndoRun {
-    private static final ObjectMapper JSON = new ObjectMapper();
-    private static final String MANIFEST = "manifest.jsonl";
-
     /**
-     * A group of changes that can be undone.
+     * A group of changes.
      *
      * @param when in UTC, ISO 8601
+     * @param files how many files it changed
+     * @param undone true when it was taken back
+     * @param damage what of its record is damaged, or empty
      */
-    public record Summary(String run, String what, String when) {}
-
-    /** @param before name of the kept old bytes; null for a file that did not exist */
-    record Act(String path, String after, @Nullable String before) {}
-
-    /** All acts on one file together: what it was before the first, what it is after the last. */
-    record Change(String path, String after, @Nullable String before) {}
+    public record Summary(String run, String what, String when, int files, boolean undone, String damage) {}
 
     private final Path folder;
-    private final Summary summary;
-    private final List<Act> acts = new ArrayList<>();
+    private final String run;
+    private final Manifest manifest;
+    private final Disk disk;
     private int keptFiles;
-    private boolean begun;
-    private boolean undone;
 
-    private UndoRun(Path folder, Summary summary) {
+    private UndoRun(Path folder, String run, Manifest manifest, Disk disk) {
         this.folder = folder;
-        this.summary = summary;
+        this.run = run;
+        this.manifest = manifest;
+        this.disk = disk;
     }
 
-    private static Path undoFolder(Library library) {
+    static Path folderOf(Library library) {
         return library.own().resolve("undo");
     }
 
     static UndoRun begin(Library library, String what) {
-        String run =
-                Long.toString(System.currentTimeMillis(), 36) + Integer.toString((int) (System.nanoTime() & 0xfff), 36);
-        return new UndoRun(
-                undoFolder(library).resolve(run),
-                new Summary(run, what, Instant.now().toString()));
+        String run = Long.toString(System.currentTimeMillis(), 36)
+                + Integer.toString(
+                        1296 + java.util.concurrent.ThreadLocalRandom.current().nextInt(45360), 36);
+        Path folder = folderOf(library).resolve(run);
+        Manifest manifest =
+                Manifest.fresh(folder, library.disk(), what, Instant.now().toString());
+        return new UndoRun(folder, run, manifest, library.disk());
     }
 
-    /** A group that can still be undone; one undone already, or never begun, is none. */
+    /** A group by its name, undone or not; empty when there is none. */
     static Optional<UndoRun> open(Library library, String run) throws IOException {
-        Path folder = undoFolder(library).resolve(run).normalize();
-        Path manifest = folder.resolve(MANIFEST);
-        if (!undoFolder(library).equals(folder.getParent()) || !Files.exists(manifest)) {
-            return Optional.empty();
-        }
-        List<String> lines = new String(Files.readAllBytes(manifest), StandardCharsets.UTF_8)
-                .lines()
-                .toList();
-        if (lines.isEmpty()) {
-            return Optional.empty();
-        }
-        JsonNode head = JSON.readTree(lines.get(0));
-        UndoRun loaded = new UndoRun(
-                folder,
-                new Summary(run, head.path("what").asText(), head.path("when").asText()));
-        for (String line : lines.subList(1, lines.size())) {
-            loaded.read(line);
-        }
-        return loaded.undone ? Optional.empty() : Optional.of(loaded);
+        Path folder = folderOf(library).resolve(run).normalize();
+        boolean there = folderOf(library).equals(folder.getParent())
+                && Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)
+                && Files.isRegularFile(folder.resolve(Manifest.FILE), LinkOption.NOFOLLOW_LINKS);
+        return there
+                ? Optional.of(new UndoRun(folder, run, Manifest.read(folder, library.disk()), library.disk()))
+                : Optional.empty();
     }
 
-    private void read(String line) throws IOException {
-        JsonNode json;
-        try {
-            json = JSON.readTree(line);
-        } catch (JsonProcessingException torn) {
-            // the program ended while writing it; the file it speaks of was not touched yet
-            return;
-        }
-        if (json.has("path")) {
-            String before = json.has("before") ? json.path("before").asText() : null;
-            if (before != null && !before.matches("file\\d+")) {
-                throw new IOException("the manifest names " + before);
-            }
-            acts.add(new Act(json.path("path").asText(), json.path("after").asText(), before));
-        } else if (json.has("left")) {
-            forget(json.path("left").asInt());
-        }
-        undone |= json.path("undone").asBoolean();
-    }
-
+    /** All groups that changed something, newest first; one that cannot be read is named, and hides no other. */
     static List<Summary> all(Library library) throws IOException {
         List<Summary> out = new ArrayList<>();
-        if (!Files.isDirectory(undoFolder(library))) {
+        if (!Files.isDirectory(folderOf(library), LinkOption.NOFOLLOW_LINKS)) {
             return out;
         }
-        try (var list = Files.list(undoFolder(library))) {
-            for (Path run : list.toList()) {
-                open(library, String.valueOf(run.getFileName()))
-                        .filter(u -> !u.acts.isEmpty())
-                        .ifPresent(u -> out.add(u.summary));
+        List<Path> runs;
+        try (var list = Files.list(folderOf(library))) {
+            runs = list.toList();
+        }
+        for (Path folder : runs) {
+            String name = String.valueOf(folder.getFileName());
+            try {
+                open(library, name)
+                        .map(UndoRun::summary)
+                        .filter(s -> s.files > 0 || !s.damage.isEmpty())
+                        .ifPresent(out::add);
+            } catch (IOException e) {
+                out.add(new Summary(name, "", "", 0, false, "its record cannot be read (" + Library.reason(e) + ")"));
             }
         }
-        out.sort(Comparator.comparing(Summary::when).reversed());
+        out.sort(Comparator.comparing(Summary::when).thenComparing(Summary::run).reversed());
         return out;
     }
 
+    Summary summary() {
+        String damage = manifest.damaged() == 0
+                ? ""
+                : manifest.damaged() == 1
+                        ? "1 line of its record is damaged"
+                        : manifest.damaged() + " lines of its record are damaged";
+        return new Summary(
+                run, manifest.what(), manifest.when(), manifest.changes(0).size(), manifest.isUndone(), damage);
+    }
+
     String run() {
-        return summary.run;
+        return run;
+    }
+
+    Manifest manifest() {
+        return manifest;
     }
 
     int made() {
-        return acts.size();
+        return manifest.acts().size();
     }
 
-    /** Keeps a file as it is and notes what it is about to become; old bytes are safe when this returns. */
-    void keep(String path, Path target, String after) throws IOException {
-        if (!begun) {
-            Files.createDirectories(folder);
-            append(JSON.createObjectNode().put("what", summary.what).put("when", summary.when), true);
-            begun = true;
+    /**
+     * Keeps a file as it is and notes what it is about to become. When this returns, the old bytes, their folder and the note
+     * are on the disk: only then may the file be touched.
+     *
+     * @param made folders that were made for it, below the root
+     */
+    Manifest.Act keep(String path, Path target, String after, List<String> made) throws IOException {
+        disk.makeFolders(folder);
+        Manifest.Act act;
+        if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+            String before = "file" + ++keptFiles;
+            Path kept = folder.resolve(before);
+            disk.writeNew(kept, out -> Files.copy(target, out));
+            act = new Manifest.Act(
+                    path,
+                    after,
+                    before,
+                    ContentHash.of(kept),
+                    Files.getLastModifiedTime(target).toString(),
+                    mode(target),
+                    made,
+                    links(target) > 1);
+        } else {
+            act = new Manifest.Act(path, after, null, "", "", "", made, false);
         }
-        ObjectNode line = JSON.createObjectNode().put("path", path).put("after", after);
-        String before = null;
-        if (Files.exists(target)) {
-            before = "file" + ++keptFiles;
-            Files.copy(target, folder.resolve(before));
-            line.put("before", before);
-        }
-        // a new file holds nothing that could be lost, so it need not wait for the disk
-        append(line, before != null);
-        acts.add(new Act(path, after, before));
+        manifest.add(act);
+        return act;
     }
 
-    private void append(ObjectNode line, boolean force) throws IOException {
-        ByteBuffer bytes = ByteBuffer.wrap((line + "\n").getBytes(StandardCharsets.UTF_8));
-        try (FileChannel channel =
-                FileChannel.open(folder.resolve(MANIFEST), StandardOpenOption.CREATE, StandardOpenOption.APPEND)) {
-            while (bytes.hasRemaining()) {
-                channel.write(bytes);
-            }
-            if (force) {
-                channel.force(false);
-            }
+    private static String mode(Path file) throws IOException {
+        try {
+            return PosixFilePermissions.toString(Files.getPosixFilePermissions(file));
+        } catch (UnsupportedOperationException e) {
+            return "";
         }
     }
 
-    /** The acts from a number on, one change a file, latest first. */
-    List<Change> changes(int from) {
-        Map<String, Change> byPath = new LinkedHashMap<>();
-        for (Act act : acts.subList(Math.min(from, acts.size()), acts.size())) {
-            Change known = byPath.get(act.path);
-            byPath.put(act.path, new Change(act.path, act.after, known == null ? act.before : known.before));
+    /** How many names a file's bytes have. */
+    static int links(Path file) throws IOException {
+        try {
+            return Files.getAttribute(file, "unix:nlink") instanceof Integer n ? n : 1;
+        } catch (UnsupportedOperationException | IllegalArgumentException e) {
+            return 1;
         }
-        return new ArrayList<>(byPath.values()).reversed();
     }
 
+    /** The kept old bytes of a change; null for a file that did not exist. */
     @Nullable
-    Path before(Change change) {
-        return change.before == null ? null : folder.resolve(change.before);
+    Path before(Manifest.Act change) {
+        return change.before() == null ? null : folder.resolve(change.before());
     }
 
-    /** Notes that the acts from a number on were taken back. */
-    void forgetFrom(int left) throws IOException {
-        if (left < acts.size()) {
-            append(JSON.createObjectNode().put("left", left), true);
-            forget(left);
+    /** False when the kept bytes are not those that were kept. */
+    boolean isWhole(Manifest.Act change) throws IOException {
+        Path kept = before(change);
+        if (kept == null) {
+            return true;
         }
-    }
-
-    private void forget(int left) {
-        acts.subList(Math.max(0, Math.min(left, acts.size())), acts.size()).clear();
-    }
-
-    void markUndone() throws IOException {
-        append(JSON.createObjectNode().put("undone", true), true);
-        undone = true;
+        return Files.isRegularFile(kept, LinkOption.NOFOLLOW_LINKS)
+                && (change.old().isEmpty() || ContentHash.of(kept).equals(change.old()));
     }
 }

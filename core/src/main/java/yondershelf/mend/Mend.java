@@ -45,26 +45,34 @@ public final class Mend {
     }
 
     /**
-     * Applies remedies as one group of changes: all of them, or none when one fails.
+     * Applies remedies as one group of changes: all of them, or none when one fails or the work is cancelled.
      *
-     * @return the group's run, for undoing it with {@link FileActs#undo}
+     * @return the group's run, for undoing it with {@link FileActs#undo}; empty when it was cancelled and nothing was changed
      */
-    public static String apply(Library library, List<Finding> findings) throws ProblemException {
-        FileActs acts = library.begin("mend " + findings.size() + (findings.size() == 1 ? " finding" : " findings"));
-        try {
-            for (Finding finding : findings) {
-                Finding.Remedy remedy = finding.remedy();
-                if (remedy != null) {
-                    for (Finding.Change change : remedy.changes()) {
-                        make(library, acts, change);
+    public static Optional<String> apply(Library library, List<Finding> findings, Work work) throws ProblemException {
+        String what = "mend " + findings.size() + (findings.size() == 1 ? " finding" : " findings");
+        try (FileActs acts = library.begin(what, "", work)) {
+            try {
+                int done = 0;
+                for (Finding finding : findings) {
+                    if (work.isCancelled()) {
+                        acts.takeBackTo(0);
+                        return Optional.empty();
+                    }
+                    work.progress(done++, findings.size(), finding.path());
+                    Finding.Remedy remedy = finding.remedy();
+                    if (remedy != null) {
+                        for (Finding.Change change : remedy.changes()) {
+                            make(library, acts, change);
+                        }
                     }
                 }
+            } catch (ProblemException e) {
+                acts.takeBackTo(0);
+                throw e;
             }
-        } catch (ProblemException e) {
-            acts.takeBackTo(0);
-            throw e;
+            return Optional.of(acts.run());
         }
-        return acts.run();
     }
 
     private static void make(Library library, FileActs acts, Finding.Change change) throws ProblemException {

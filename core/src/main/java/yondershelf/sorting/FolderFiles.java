@@ -1,5 +1,7 @@
 package yondershelf.sorting;
 
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -12,5 +14,12 @@ public record FolderFiles(List<String> paths, List<Sorted.Skipped> closed) {
     public FolderFiles {
         paths = List.copyOf(paths);
         closed = List.copyOf(closed);
+    }
+
+    /** A path below another with {@code /} between its steps, whatever the system; a backslash within a name stays. */
+    public static String relative(Path root, Path file) {
+        List<String> steps = new ArrayList<>();
+        root.relativize(file).forEach(step -> steps.add(step.toString()));
+        return String.join("/", steps);
     }
 }

@@ -64,6 +64,6 @@ final class FolderWalk extends SimpleFileVisitor<Path> {
     }
 
     private String relative(Path path) {
-        return root.relativize(path).toString().replace('\\', '/');
+        return FolderFiles.relative(root, path);
     }
 }

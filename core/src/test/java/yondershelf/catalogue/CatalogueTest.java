@@ -105,9 +105,7 @@ class CatalogueTest {
         Path away = Files.createDirectory(folder.resolve("away"));
         first.add(library(), "");
         first.add(away, "Travel drive");
-        Files.delete(away.resolve(".yondershelf/library.json"));
-        Files.delete(away.resolve(".yondershelf"));
-        Files.delete(away);
+        Files.move(away, folder.resolve("unplugged"));
         Catalogue second = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         assertEquals(1, second.libraries().size());
         assertTrue(second.openingProblems().get(0).sentence().contains("away"));

@@ -64,7 +64,7 @@ class FileActsTest {
     }
 
     @Test
-    void nothingOutsideTheLibraryIsWritten() {
+    void nothingOutsideTheLibraryIsWritten() throws Exception {
         FileActs acts = library.begin("test");
         for (String path :
                 new String[] {"../out.bin", "a/../../out.bin", "/tmp/out.bin", ".yondershelf/library.json", ""}) {
@@ -188,7 +188,7 @@ class FileActsTest {
     }
 
     @Test
-    void aFileThatCannotBeReadIsTold() {
+    void aFileThatCannotBeReadIsTold() throws Exception {
         FileActs acts = library.begin("test");
         ProblemException e = assertThrows(
                 ProblemException.class, () -> acts.copyIn(folder.resolve("gone.bin"), root.resolve("x.bin")));

@@ -206,4 +206,121 @@ class JournalTest {
         Stamp full = new Stamp(7, 0xffff, "m");
         assertTrue(Stamp.next(full, 3, "m").compareTo(full) > 0);
     }
+
+    /** A line from a broken clock, or from somebody hostile, neither wins nor drags this machine's clock along. */
+    @Test
+    void stampsFarAheadAreSetAsideAndTold() throws Exception {
+        long now = 1_800_000_000_000L;
+        Library library = Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
+        library.edit(List.of(Edit.set("a", Edit.Field.NOTE, "before")));
+        Path forged = folder.resolve(".yondershelf/journal/forged.jsonl");
+        Files.writeString(
+                forged,
+                new JournalLine(Stamp.parse("ffffffffffff-ffff-x"), "a", "note", "forged", true).written() + "\n"
+                        + new JournalLine(new Stamp(now + 25L * 3600 * 1000, 0, "x"), "a", "note", "early", true)
+                                .written()
+                        + "\n"
+                        + new JournalLine(new Stamp(now + 3600 * 1000, 0, "x"), "a", "author", "an hour ahead", true)
+                                .written()
+                        + "\n");
+        Library again = Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
+        assertEquals("before", again.labels("a").note());
+        assertEquals("an hour ahead", again.labels("a").author());
+        for (int i = 0; i < 70_000; i += 10_000) {
+            again.edit(List.of(Edit.set("a", Edit.Field.NOTE, "after " + i)));
+        }
+        again.edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "said later")));
+        Library last = Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
+        assertEquals("after 60000", last.labels("a").note());
+        assertEquals("said later", last.labels("a").author(), "a clock an hour ahead is followed");
+        assertEquals(0, last.damagedLines());
+        assertTrue(
+                last.problems().get(0).sentence().contains("2 lines"),
+                last.problems().toString());
+        assertTrue(
+                last.problems().get(0).sentence().contains("set aside"),
+                last.problems().toString());
+        // once the time has come, they are lines like others
+        Library tomorrow =
+                Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now + 26L * 3600 * 1000);
+        assertEquals("early", tomorrow.labels("a").note());
+    }
+
+    /** Equal stamps, as two processes of one machine once gave them: the order of the files decides nothing. */
+    @Test
+    void equalStampsEndAlikeInAnyOrder() throws Exception {
+        Stamp one = new Stamp(1000, 0, "desk");
+        String first = new JournalLine(one, "a", "note", "x", true).written() + "\n";
+        String second = new JournalLine(one, "a", "note", "y", true).written() + "\n";
+        String there = new JournalLine(one, "a", "tag", "t", true).written() + "\n";
+        String gone = new JournalLine(one, "a", "tag", "t", false).written() + "\n";
+        List<Labels> ends = new ArrayList<>();
+        for (String[] order : new String[][] {{first + there, second + gone}, {second + gone, first + there}}) {
+            Path root = Files.createTempDirectory(folder, "order");
+            Library.open(root, "", "desk");
+            Path journals = Files.createDirectories(root.resolve(".yondershelf/journal"));
+            Files.writeString(journals.resolve("a.jsonl"), order[0]);
+            Files.writeString(journals.resolve("b.jsonl"), order[1]);
+            ends.add(Library.open(root, "", "desk").labels("a"));
+        }
+        assertEquals(ends.get(0), ends.get(1));
+        assertEquals("y", ends.get(0).note());
+    }
+
+    /** Edits the same field a number of times. */
+    static final class BusyEditor {
+        public static void main(String[] args) throws Exception {
+            Library library = Library.open(Path.of(args[0]), "", "desk");
+            for (int i = 0; i < 200; i++) {
+                library.edit(List.of(Edit.tag("asset", args[1] + i), Edit.set("asset", Edit.Field.NOTE, args[1] + i)));
+            }
+        }
+    }
+
+    /** Two processes of one machine write one journal: no stamp is given twice, no line is lost or cut. */
+    @Test
+    void twoProcessesOfOneMachineNeverDrawEqualStamps() throws Exception {
+        Library.open(folder, "", "desk");
+        Process a = yondershelf.Child.start(BusyEditor.class, folder, "a");
+        Process b = yondershelf.Child.start(BusyEditor.class, folder, "b");
+        assertEquals(0, a.waitFor());
+        assertEquals(0, b.waitFor());
+        List<String> lines = Files.readAllLines(folder.resolve(".yondershelf/journal/desk.jsonl"));
+        TreeSet<String> stamps = new TreeSet<>();
+        for (String line : lines) {
+            stamps.add(JournalLine.parse(line).orElseThrow().stamp().text());
+        }
+        assertEquals(800, lines.size());
+        assertEquals(800, stamps.size());
+        assertEquals(
+                400, Library.open(folder, "", "judge").labels("asset").tags().size());
+    }
+
+    /** Half a surrogate pair would come back as another text: it is refused instead of acknowledged. */
+    @Test
+    void whatNoFileCanKeepIsNotAcknowledged() throws Exception {
+        Library library = Library.open(folder, "", "desk");
+        library.edit(List.of(Edit.set("a", Edit.Field.NOTE, "sound \uD83D\uDD6F\n\r\t\u2028")));
+        org.junit.jupiter.api.Assertions.assertThrows(
+                yondershelf.content.ProblemException.class,
+                () -> library.edit(
+                        List.of(Edit.tag("a", "with it"), Edit.set("a", Edit.Field.NOTE, "half \uD83D of a pair"))));
+        Library again = Library.open(folder, "", "desk");
+        assertEquals("sound \uD83D\uDD6F\n\r\t\u2028", again.labels("a").note());
+        assertEquals(again.labels("a"), library.labels("a"));
+        assertEquals(0, again.labels("a").tags().size());
+    }
+
+    @Test
+    void damagedLinesAreToldWithTheirFile() throws Exception {
+        Library library = Library.open(folder, "", "desk");
+        library.edit(List.of(Edit.tag("a", "kept")));
+        Files.writeString(folder.resolve(".yondershelf/journal/desk.jsonl"), "rubbish\n", StandardOpenOption.APPEND);
+        List<yondershelf.content.Problem> told = new ArrayList<>();
+        Library again = Library.open(folder, "", "desk");
+        again.scan(new yondershelf.format.Formats(), yondershelf.work.Work.telling(told::add));
+        assertEquals(1, told.size());
+        assertTrue(told.get(0).sentence().contains("desk.jsonl"), told.toString());
+        assertTrue(told.get(0).sentence().contains("damaged"), told.toString());
+    }
 }

@@ -81,7 +81,7 @@ class MendTest {
             assertNotNull(remedy);
             assertTrue(java.util.Objects.requireNonNull(remedy.source()).startsWith("tidied/"), remedy.toString());
         }
-        String run = Mend.apply(library, findings);
+        String run = Mend.apply(library, findings, Work.SILENT).orElseThrow();
         assertEquals(List.of(), check());
         String mtl = Files.readString(folder.resolve("props/crate.mtl"));
         assertEquals(
@@ -147,7 +147,7 @@ class MendTest {
         Files.write(folder.resolve("tidied/wood_color.png"), flat(120, 80, 40));
         List<Finding> findings = check();
         assertEquals(2, findings.size(), findings.toString());
-        Mend.apply(library, findings);
+        Mend.apply(library, findings, Work.SILENT);
         assertEquals(List.of(), check());
     }
 
@@ -165,7 +165,7 @@ class MendTest {
         assertEquals(2, findings.size());
         byte[] first = Files.readAllBytes(folder.resolve("props/crate.mtl"));
         Files.writeString(folder.resolve("props/other.mtl"), "newmtl wood\nmap_Kd something_else.png\n");
-        ProblemException e = assertThrows(ProblemException.class, () -> Mend.apply(library, findings));
+        ProblemException e = assertThrows(ProblemException.class, () -> Mend.apply(library, findings, Work.SILENT));
         assertTrue(e.problem().sentence().contains("other.mtl"), e.problem().sentence());
         assertArrayEquals(first, Files.readAllBytes(folder.resolve("props/crate.mtl")));
         assertEquals(List.of(), FileActs.runs(library));
@@ -181,7 +181,7 @@ class MendTest {
         assertEquals(1, findings.size(), findings.toString());
         assertEquals(Finding.Code.REFERENCE_ABSOLUTE, findings.get(0).code());
         assertEquals(Finding.Severity.WARNING, findings.get(0).severity());
-        Mend.apply(library, findings);
+        Mend.apply(library, findings, Work.SILENT);
         assertEquals(
                 "newmtl wood\nmap_Kd ../maps/wood_color.png\n", Files.readString(folder.resolve("props/crate.mtl")));
         assertEquals(List.of(), check());
@@ -215,7 +215,7 @@ class MendTest {
         assertEquals(1, findings.size(), findings.toString());
         Finding.Remedy remedy = findings.get(0).remedy();
         assertNotNull(remedy);
-        String run = Mend.apply(library, findings);
+        String run = Mend.apply(library, findings, Work.SILENT).orElseThrow();
         assertEquals(-1, Files.mismatch(folder.resolve("tidied/shell.png"), folder.resolve("props/maps/shell.png")));
         FileActs.undo(library, run);
         assertEquals(1, check().size());

@@ -117,7 +117,7 @@ class DemoLibraryTest {
                                     && f.remedy() != null),
                     "the tidied textures are found again");
             double grey = colourfulness(catalogue, "workshop/plank_crate.gltf");
-            String run = Mend.apply(props, findings);
+            String run = Mend.apply(props, findings, Work.SILENT).orElseThrow();
             catalogue.scan(props, Work.SILENT);
             double wooden = colourfulness(catalogue, "workshop/plank_crate.gltf");
             assertTrue(wooden > grey + 0.05, "the preview turns right: " + grey + " before, " + wooden + " after");

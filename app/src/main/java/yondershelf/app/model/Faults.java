@@ -1,34 +1,31 @@
 package yondershelf.app.model;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import yondershelf.catalogue.Catalogue;
-import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
-import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
 import yondershelf.mend.Mend;
-import yondershelf.work.History;
-import yondershelf.work.Work;
 
 /** What was found at fault in the libraries, and the act that mends it. */
 public final class Faults {
     private final Catalogue catalogue;
     private final Background background;
-    private final History history;
+    private final FileRuns fileRuns;
     private final Runnable lookAgain;
     private final ObjectProperty<List<Finding>> findings = new SimpleObjectProperty<>(List.of());
 
     /** @param lookAgain called after files were changed */
-    Faults(Catalogue catalogue, Background background, History history, Runnable lookAgain) {
+    Faults(Catalogue catalogue, Background background, FileRuns fileRuns, Runnable lookAgain) {
         this.catalogue = catalogue;
         this.background = background;
-        this.history = history;
+        this.fileRuns = fileRuns;
         this.lookAgain = lookAgain;
     }
 
@@ -71,42 +68,28 @@ public final class Faults {
             return;
         }
         int count = groups.values().stream().mapToInt(List::size).sum();
-        Act act = new Act("mend " + Words.plural(count, "finding"), groups);
-        background.inTurn("Mending", act::apply, done -> remember(act), () -> {});
+        mend("mend " + Words.plural(count, "finding"), groups);
     }
 
-    private void remember(Act act) {
-        history.remember(
-                act.what,
-                () -> background.inTurn("Mending", act::apply, done -> lookAgain.run(), () -> {}),
-                () -> background.inTurn(
-                        "Taking back: " + act.what, act::takeBack, done -> lookAgain.run(), () -> remember(act)));
-        lookAgain.run();
-    }
-
-    /** Remedies applied together, and the runs that undo them. */
-    private static final class Act {
-        private final String what;
-        private final Map<Library, List<Finding>> groups;
-        private final Map<Library, String> runs = new HashMap<>();
-
-        Act(String what, Map<Library, List<Finding>> groups) {
-            this.what = what;
-            this.groups = groups;
-        }
-
-        boolean apply(Work work) throws ProblemException {
-            for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
-                runs.put(group.getKey(), Mend.apply(group.getKey(), group.getValue()));
+    /** However it ends, what was changed can be undone. */
+    private void mend(String what, Map<Library, List<Finding>> groups) {
+        List<FileRuns.Run> runs = Collections.synchronizedList(new ArrayList<>());
+        Runnable over = () -> {
+            if (!runs.isEmpty()) {
+                fileRuns.remember(what, List.copyOf(runs), () -> mend(what, groups));
             }
-            return true;
-        }
-
-        boolean takeBack(Work work) throws ProblemException {
-            for (Map.Entry<Library, String> run : runs.entrySet()) {
-                FileActs.undo(run.getKey(), run.getValue());
-            }
-            return true;
-        }
+            lookAgain.run();
+        };
+        background.inTurn(
+                "Mending",
+                work -> {
+                    for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
+                        Mend.apply(group.getKey(), group.getValue(), work)
+                                .ifPresent(run -> runs.add(new FileRuns.Run(group.getKey(), run)));
+                    }
+                    return true;
+                },
+                done -> over.run(),
+                over);
     }
 }

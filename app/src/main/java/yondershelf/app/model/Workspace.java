@@ -16,7 +16,6 @@ import yondershelf.content.ProblemException;
 import yondershelf.intake.Intake;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
-import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.search.Hits;
 import yondershelf.search.Query;
@@ -54,6 +53,7 @@ public final class Workspace {
     private final Background background = new Background(jobs, this::tell);
     private final Loaded loaded;
     private final OpenScene openScene;
+    private final FileRuns fileRuns;
     private final Faults faults;
     private final Set<String> justTaken = new LinkedHashSet<>();
     private @Nullable Intake intake;
@@ -63,7 +63,8 @@ public final class Workspace {
         this.builder = new SceneBuilder(catalogue.shaders());
         this.loaded = new Loaded(catalogue, builder, background::run);
         this.openScene = new OpenScene(catalogue, background, table);
-        this.faults = new Faults(catalogue, background, history, this::scan);
+        this.fileRuns = new FileRuns(catalogue, background, history, this::scan);
+        this.faults = new Faults(catalogue, background, fileRuns, this::scan);
         faults.findings().addListener(o -> changed.forEach(Runnable::run));
         query.addListener((o, before, now) -> search());
     }
@@ -119,6 +120,11 @@ public final class Workspace {
 
     public ObjectProperty<View> view() {
         return view;
+    }
+
+    /** Changes to files, and their undo. */
+    public FileRuns fileRuns() {
+        return fileRuns;
     }
 
     public Faults faults() {
@@ -243,28 +249,15 @@ public final class Workspace {
             justTaken.add(library.assetId(path));
         }
         if (run != null) {
-            rememberIntake("take in " + Words.plural(paths.size(), "asset"), library, run);
+            fileRuns.remember(
+                    "take in " + Words.plural(paths.size(), "asset"), List.of(new FileRuns.Run(library, run)), () -> {
+                        throw Problem.of(library.name(), "bring the files again to take them in once more")
+                                .raise();
+                    });
         }
         brought.set(List.of());
         view.set(View.SHELF);
         scan();
-    }
-
-    private void rememberIntake(String what, Library library, String run) {
-        history.remember(
-                what,
-                () -> {
-                    throw Problem.of(library.name(), "bring the files again to take them in once more")
-                            .raise();
-                },
-                () -> background.inTurn(
-                        "Taking back: " + what,
-                        work -> {
-                            FileActs.undo(library, run);
-                            return true;
-                        },
-                        done -> scan(),
-                        () -> rememberIntake(what, library, run)));
     }
 
     /** Waits for labels under way; other jobs are stopped. */

@@ -1,0 +1,103 @@
+package yondershelf.app.model;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import org.jspecify.annotations.Nullable;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.library.UndoRun;
+import yondershelf.work.History;
+import yondershelf.work.Work;
+
+/** Changes to files in libraries, as acts that can be undone: at once by the history, or later from the list of all of them. */
+public final class FileRuns {
+    /** A group of changes in one library. */
+    public record Run(Library library, String run) {}
+
+    /** A group of changes in the list of all. */
+    public record Listed(Library library, UndoRun.Summary summary) {}
+
+    /** An undo that met a file that was changed since. */
+    public record Conflict(String what, List<Run> runs, Problem problem) {
+        public Conflict {
+            runs = List.copyOf(runs);
+        }
+    }
+
+    private final Catalogue catalogue;
+    private final Background background;
+    private final History history;
+    private final Runnable lookAgain;
+    private final ObjectProperty<@Nullable Conflict> conflict = new SimpleObjectProperty<>();
+
+    /** @param lookAgain called after files were changed */
+    FileRuns(Catalogue catalogue, Background background, History history, Runnable lookAgain) {
+        this.catalogue = catalogue;
+        this.background = background;
+        this.history = history;
+        this.lookAgain = lookAgain;
+    }
+
+    /** The undo that waits for a word on what to do with a file that was changed since. */
+    public ObjectProperty<@Nullable Conflict> conflict() {
+        return conflict;
+    }
+
+    /** Remembers changes already made. */
+    void remember(String what, List<Run> runs, History.Step redo) {
+        history.remember(what, redo, () -> takeBack(what, runs, false));
+    }
+
+    /**
+     * Takes changes back. One that cannot be is asked about; it hides no older one in the history meanwhile.
+     *
+     * @param skip leaves files that were changed since as they are
+     */
+    public void takeBack(String what, List<Run> runs, boolean skip) {
+        List<Run> left = new ArrayList<>(runs);
+        List<Problem> met = new ArrayList<>();
+        background.inTurn(
+                "Taking back: " + what,
+                work -> {
+                    undo(left, met, skip, work);
+                    return true;
+                },
+                done -> lookAgain.run(),
+                () -> {
+                    if (!met.isEmpty()) {
+                        conflict.set(new Conflict(what, left, met.get(0)));
+                    }
+                    lookAgain.run();
+                });
+    }
+
+    private static void undo(List<Run> left, List<Problem> met, boolean skip, Work work) throws ProblemException {
+        while (!left.isEmpty()) {
+            Run run = left.get(0);
+            try {
+                FileActs.undo(run.library, run.run, skip, work).skipped().forEach(work::problem);
+            } catch (ProblemException e) {
+                met.add(e.problem());
+                throw e;
+            }
+            left.remove(0);
+        }
+    }
+
+    /** All groups of changes of all libraries, newest first. */
+    public List<Listed> all() throws ProblemException {
+        List<Listed> out = new ArrayList<>();
+        for (Library library : catalogue.libraries()) {
+            for (UndoRun.Summary summary : FileActs.allRuns(library)) {
+                out.add(new Listed(library, summary));
+            }
+        }
+        out.sort((a, b) -> b.summary.when().compareTo(a.summary.when()));
+        return out;
+    }
+}

@@ -1,0 +1,100 @@
+package yondershelf.intake;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.text.Normalizer;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
+import yondershelf.library.Library;
+
+/**
+ * Finds names under which nothing is written over: neither a file of the library, nor another one that comes with it. Names
+ * that differ only in case or in their Unicode form count as one, because on other systems they are.
+ */
+final class Targets {
+    private static final int MOST_TRIES = 10_000;
+
+    private final Library library;
+    /** What comes, by its folded target: the file it comes from. */
+    private final Map<String, Path> claimed = new HashMap<>();
+    /** Folded names in a folder of the library, by the folder. */
+    private final Map<Path, Map<String, Path>> there = new HashMap<>();
+
+    Targets(Library library) {
+        this.library = library;
+    }
+
+    private static String folded(String path) {
+        return Normalizer.normalize(path, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
+    }
+
+    /**
+     * A base under which all files are free, and claims them.
+     *
+     * @param files below the base: where each comes from
+     */
+    String free(String wanted, Map<String, Path> files) {
+        String candidate = wanted;
+        for (int n = 2; n < MOST_TRIES && clashes(candidate, files); n++) {
+            candidate = (wanted.isEmpty() ? "taken in" : wanted) + " " + n;
+        }
+        for (Map.Entry<String, Path> file : files.entrySet()) {
+            claimed.put(folded(IntakePlan.joined(candidate, file.getKey())), file.getValue());
+        }
+        return candidate;
+    }
+
+    /** For items already planned: where each base's items go by now. */
+    Map<String, String> free(List<IntakePlan.Item> items) {
+        Map<String, Map<String, Path>> byBase = new LinkedHashMap<>();
+        for (IntakePlan.Item item : items) {
+            Map<String, Path> files = byBase.computeIfAbsent(item.base(), k -> new LinkedHashMap<>());
+            item.files().forEach(f -> files.put(f.path(), item.root().resolve(f.path())));
+        }
+        Map<String, String> out = new HashMap<>();
+        byBase.forEach((base, files) -> out.put(base, free(base, files)));
+        return out;
+    }
+
+    private boolean clashes(String base, Map<String, Path> files) {
+        for (Map.Entry<String, Path> file : files.entrySet()) {
+            String path = IntakePlan.joined(base, file.getKey());
+            Path other = claimed.get(folded(path));
+            if (other != null && !other.equals(file.getValue())) {
+                return true;
+            }
+            Path present = present(path);
+            if (present != null && !Duplicates.same(present, file.getValue())) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private @org.jspecify.annotations.Nullable Path present(String path) {
+        Path target = library.resolve(path);
+        if (Files.exists(target)) {
+            return target;
+        }
+        Path folder = target.getParent();
+        return there.computeIfAbsent(folder, Targets::names).get(folded(String.valueOf(target.getFileName())));
+    }
+
+    private static Map<String, Path> names(Path folder) {
+        Map<String, Path> out = new HashMap<>();
+        if (Files.isDirectory(folder)) {
+            try (Stream<Path> list = Files.list(folder)) {
+                list.forEach(f -> out.put(folded(String.valueOf(f.getFileName())), f));
+            } catch (IOException e) {
+                // then nothing can be written there either, which taking will say
+                return out;
+            }
+        }
+        return out;
+    }
+}

@@ -1,0 +1,212 @@
+package yondershelf.library;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import yondershelf.disk.Disk;
+import yondershelf.disk.SealedLine;
+
+/** The list of what one group of file changes did, only appended to: docs/library-format.md. */
+final class Manifest {
+    static final String FILE = "manifest.jsonl";
+
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final long MOST_BYTES = 1L << 30;
+
+    /**
+     * One change.
+     *
+     * @param path below the library's root
+     * @param after hash of the new bytes
+     * @param before name of the kept old bytes; null for a file that did not exist
+     * @param old hash of the old bytes; empty when there were none, or in a manifest from before they were noted
+     * @param time when the old bytes were last changed, as text; may be empty
+     * @param mode the old file's permissions in POSIX notation; may be empty
+     * @param made folders made for a new file, below the root, the uppermost first
+     * @param inPlace true when the file was written into, because other names share its bytes
+     */
+    record Act(
+            String path,
+            String after,
+            @Nullable String before,
+            String old,
+            String time,
+            String mode,
+            List<String> made,
+            boolean inPlace) {
+        Act {
+            made = List.copyOf(made);
+        }
+    }
+
+    private final Path file;
+    private final Disk disk;
+    private final List<Act> acts = new ArrayList<>();
+    private String what = "";
+    private String when = "";
+    private int damaged;
+    private boolean headed;
+    private boolean undone;
+
+    private Manifest(Path file, Disk disk) {
+        this.file = file;
+        this.disk = disk;
+    }
+
+    static Manifest fresh(Path folder, Disk disk, String what, String when) {
+        Manifest made = new Manifest(folder.resolve(FILE), disk);
+        made.what = what;
+        made.when = when;
+        return made;
+    }
+
+    /** A damaged line costs itself only. The last line may be torn: what it speaks of was not begun yet. */
+    static Manifest read(Path folder, Disk disk) throws IOException {
+        Manifest read = new Manifest(folder.resolve(FILE), disk);
+        String text = new String(Disk.read(read.file, MOST_BYTES), StandardCharsets.UTF_8);
+        List<String> lines = text.lines().toList();
+        boolean sealed = lines.stream().anyMatch(l -> SealedLine.open(l).isPresent());
+        for (int i = 0; i < lines.size(); i++) {
+            Optional<ObjectNode> line = sealed ? SealedLine.open(lines.get(i)) : plain(lines.get(i));
+            if (line.isPresent()) {
+                read.take(line.get());
+            } else if (i < lines.size() - 1 || text.endsWith("\n") && sealed) {
+                read.damaged++;
+            }
+        }
+        read.headed = true;
+        return read;
+    }
+
+    /** As lines were before they were sealed. */
+    private static Optional<ObjectNode> plain(String line) {
+        try {
+            return JSON.readTree(line) instanceof ObjectNode node ? Optional.of(node) : Optional.empty();
+        } catch (JsonProcessingException e) {
+            return Optional.empty();
+        }
+    }
+
+    private void take(ObjectNode json) throws IOException {
+        if (json.has("what")) {
+            what = json.path("what").asText();
+            when = json.path("when").asText();
+        } else if (json.has("path")) {
+            String before = json.has("before") ? json.path("before").asText() : null;
+            if (before != null && !before.matches("file\\d+")) {
+                throw new IOException("the manifest names " + before);
+            }
+            List<String> made = new ArrayList<>();
+            json.path("made").forEach(m -> made.add(m.asText()));
+            acts.add(new Act(
+                    json.path("path").asText(),
+                    json.path("after").asText(),
+                    before,
+                    json.path("old").asText(""),
+                    json.path("time").asText(""),
+                    json.path("mode").asText(""),
+                    made,
+                    json.path("inPlace").asBoolean()));
+        } else if (json.has("left")) {
+            forget(json.path("left").asInt());
+        }
+        undone |= json.path("undone").asBoolean();
+    }
+
+    String what() {
+        return what;
+    }
+
+    String when() {
+        return when;
+    }
+
+    List<Act> acts() {
+        return List.copyOf(acts);
+    }
+
+    /** Lines that cannot be read, the torn last one not counted. */
+    int damaged() {
+        return damaged;
+    }
+
+    boolean isUndone() {
+        return undone;
+    }
+
+    /** Notes what is about to be done; on the disk when this returns. */
+    void add(Act act) throws IOException {
+        if (!headed) {
+            append(JSON.createObjectNode().put("what", what).put("when", when));
+            headed = true;
+        }
+        ObjectNode line = JSON.createObjectNode().put("path", act.path).put("after", act.after);
+        if (act.before != null) {
+            line.put("before", act.before)
+                    .put("old", act.old)
+                    .put("time", act.time)
+                    .put("mode", act.mode);
+        }
+        if (!act.made.isEmpty()) {
+            act.made.forEach(line.putArray("made")::add);
+        }
+        if (act.inPlace) {
+            line.put("inPlace", true);
+        }
+        append(line);
+        acts.add(act);
+    }
+
+    private void append(JsonNode line) throws IOException {
+        disk.append(file, SealedLine.seal((ObjectNode) line));
+    }
+
+    /** Notes that the acts from a number on were taken back. */
+    void forgetFrom(int left) throws IOException {
+        if (left < acts.size()) {
+            append(JSON.createObjectNode().put("left", left));
+            forget(left);
+        }
+    }
+
+    private void forget(int left) {
+        acts.subList(Math.max(0, Math.min(left, acts.size())), acts.size()).clear();
+    }
+
+    void markUndone() throws IOException {
+        append(JSON.createObjectNode().put("undone", true));
+        undone = true;
+    }
+
+    /** The acts from a number on, those on one file joined to one: what it was before the first, what it is after the last. */
+    List<Act> changes(int from) {
+        Map<String, Act> byPath = new LinkedHashMap<>();
+        for (Act act : acts.subList(Math.min(from, acts.size()), acts.size())) {
+            Act first = byPath.get(act.path);
+            byPath.put(
+                    act.path,
+                    first == null
+                            ? act
+                            : new Act(
+                                    act.path,
+                                    act.after,
+                                    first.before,
+                                    first.old,
+                                    first.time,
+                                    first.mode,
+                                    first.made,
+                                    first.inPlace || act.inPlace));
+        }
+        return new ArrayList<>(byPath.values()).reversed();
+    }
+}

@@ -1,0 +1,71 @@
+package yondershelf.library;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+
+/**
+ * Where an asset that must be known again was seen last: its files, and how to tell them when they have moved.
+ *
+ * @param files the file that names it first; none when it moved to another library
+ * @param movedTo the id of that library, or empty
+ */
+record Place(List<Seen> files, String movedTo) {
+    private static final ObjectMapper JSON = new ObjectMapper();
+
+    /**
+     * @param path below the root, in NFC
+     * @param fingerprint empty when the file could not be read
+     */
+    record Seen(String path, String fingerprint) {}
+
+    Place {
+        files = List.copyOf(files);
+    }
+
+    boolean isNamedBy(String path) {
+        return !files.isEmpty() && files.get(0).path().equals(path);
+    }
+
+    static Place movedTo(String library) {
+        return new Place(List.of(), library);
+    }
+
+    /** Paths compare in Unicode's composed form: systems and sync tools change between the two. */
+    static String composed(String path) {
+        return Normalizer.isNormalized(path, Normalizer.Form.NFC)
+                ? path
+                : Normalizer.normalize(path, Normalizer.Form.NFC);
+    }
+
+    String text() {
+        ObjectNode json = JSON.createObjectNode();
+        ArrayNode list = json.putArray("files");
+        files.forEach(f -> list.addArray().add(f.path).add(f.fingerprint));
+        if (!movedTo.isEmpty()) {
+            json.put("moved", movedTo);
+        }
+        return json.toString();
+    }
+
+    static Optional<Place> parse(String text) {
+        try {
+            JsonNode json = Objects.requireNonNullElse(JSON.readTree(text), JSON.missingNode());
+            List<Seen> files = new ArrayList<>();
+            for (JsonNode file : json.path("files")) {
+                files.add(new Seen(composed(file.path(0).asText()), file.path(1).asText()));
+            }
+            String moved = json.path("moved").asText("");
+            return files.isEmpty() && moved.isEmpty() ? Optional.empty() : Optional.of(new Place(files, moved));
+        } catch (JsonProcessingException e) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,173 @@
+package yondershelf.library;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Instant;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.List;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
+import yondershelf.disk.Lock;
+import yondershelf.work.Work;
+
+/** Takes groups of file changes back: bytes, times, permissions, and the folders that were made for them. */
+public final class Undoing {
+    private Undoing() {}
+
+    /**
+     * What an undo did.
+     *
+     * @param files how many files have their old bytes again
+     * @param skipped what was left as it is, and why
+     */
+    public record Undone(int files, List<Problem> skipped) {
+        public Undone {
+            skipped = List.copyOf(skipped);
+        }
+    }
+
+    static Undone undo(Library library, String run, boolean skip, Work work) throws ProblemException {
+        try (Lock _ = library.lock("undoing", work)) {
+            UndoRun kept = UndoRun.open(library, run)
+                    .filter(r -> !r.manifest().isUndone())
+                    .orElseThrow(() -> Problem.of(library.root(), "there is nothing to undo under " + run)
+                            .raise());
+            if (kept.manifest().damaged() > 0 && !skip) {
+                throw new Problem(
+                                library.root().toString(),
+                                "of the record of \"" + kept.manifest().what() + "\", "
+                                        + kept.manifest().damaged() + " lines are damaged",
+                                "Undo what can still be read, and look at the other files yourself")
+                        .raise();
+            }
+            List<Manifest.Act> wanted = new ArrayList<>();
+            List<Problem> skipped = new ArrayList<>();
+            for (Manifest.Act change : kept.manifest().changes(0)) {
+                Problem conflict = conflict(library, kept, change);
+                if (conflict == null) {
+                    wanted.add(change);
+                } else if (skip) {
+                    skipped.add(conflict);
+                } else {
+                    throw conflict.raise();
+                }
+            }
+            Unfinished.note(library, run, Unfinished.UNDOING);
+            int files = 0;
+            for (Manifest.Act change : wanted) {
+                if (restore(library, kept, change)) {
+                    files++;
+                }
+            }
+            kept.manifest().markUndone();
+            Unfinished.forget(library, run);
+            return new Undone(files, skipped);
+        } catch (IOException e) {
+            throw Problem.of(library.root(), "undoing failed (" + Library.reason(e) + ")")
+                    .raise(e);
+        }
+    }
+
+    /** What speaks against taking one change back; null when the file is as the run left it, or back already. */
+    private static @org.jspecify.annotations.Nullable Problem conflict(
+            Library library, UndoRun kept, Manifest.Act change) throws IOException, ProblemException {
+        Path target = library.inside(Path.of(change.path()));
+        if (!kept.isWhole(change)) {
+            return new Problem(
+                    target.toString(),
+                    "the old bytes that were kept of it are damaged",
+                    "It stays as it is; a backup may have the old one");
+        }
+        boolean there = Files.exists(target, LinkOption.NOFOLLOW_LINKS);
+        if (there && !Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
+            return new Problem(target.toString(), "it is no plain file any more", "It is left as it is");
+        }
+        String now = there ? ContentHash.of(target) : "";
+        if (now.equals(change.after()) || isBack(kept, change, now)) {
+            return null;
+        }
+        return new Problem(
+                target.toString(),
+                "the file was changed since, so undoing would lose that",
+                "Put it back as it was, or undo the rest without it");
+    }
+
+    private static boolean isBack(UndoRun kept, Manifest.Act change, String now) throws IOException {
+        Path before = kept.before(change);
+        return before == null ? now.isEmpty() : now.equals(ContentHash.of(before));
+    }
+
+    /**
+     * Takes one change back.
+     *
+     * @return false when it was back already
+     */
+    static boolean restore(Library library, UndoRun kept, Manifest.Act change) throws IOException, ProblemException {
+        Path target = library.inside(Path.of(change.path()));
+        Path before = kept.before(change);
+        Disk disk = library.disk();
+        boolean there = Files.exists(target, LinkOption.NOFOLLOW_LINKS);
+        if (before == null) {
+            disk.delete(target);
+            for (String folder : change.made().reversed()) {
+                removeIfEmpty(library, folder);
+            }
+            return there;
+        }
+        boolean back = there && isBack(kept, change, ContentHash.of(target));
+        if (!back && there && UndoRun.links(target) > 1) {
+            disk.overwrite(target, out -> Files.copy(before, out));
+        } else if (!back) {
+            disk.makeFolders(library.folderOf(target));
+            Path fresh = Disk.temporaryIn(library.temporary());
+            try {
+                disk.writeNew(fresh, out -> Files.copy(before, out));
+                permit(fresh, change.mode());
+                disk.replace(fresh, target);
+            } finally {
+                Files.deleteIfExists(fresh);
+            }
+        }
+        permit(target, change.mode());
+        if (!change.time().isEmpty()) {
+            try {
+                Files.setLastModifiedTime(target, FileTime.from(Instant.parse(change.time())));
+            } catch (DateTimeParseException e) {
+                // a forged or strange time: the bytes are what matters
+                return !back;
+            }
+        }
+        return !back;
+    }
+
+    private static void permit(Path file, String mode) throws IOException {
+        if (mode.isEmpty()) {
+            return;
+        }
+        try {
+            Files.setPosixFilePermissions(file, PosixFilePermissions.fromString(mode));
+        } catch (UnsupportedOperationException | IllegalArgumentException e) {
+            // a drive that knows no such permissions has none to bring back
+            return;
+        }
+    }
+
+    private static void removeIfEmpty(Library library, String folder) throws IOException, ProblemException {
+        Path path = library.inside(Path.of(folder));
+        if (!Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
+            return;
+        }
+        try (var list = Files.list(path)) {
+            if (list.findAny().isPresent()) {
+                return;
+            }
+        }
+        library.disk().delete(path);
+    }
+}
