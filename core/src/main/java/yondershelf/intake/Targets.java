@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import yondershelf.library.Library;
 
 /**
@@ -76,13 +77,20 @@ final class Targets {
         return false;
     }
 
-    private @org.jspecify.annotations.Nullable Path present(String path) {
-        Path target = library.resolve(path);
-        if (Files.exists(target)) {
-            return target;
+    /** What has that path in the library, folders of another case on the way to it included; null when nothing has. */
+    private @Nullable Path present(String path) {
+        Path at = library.root();
+        for (String step : path.split("/")) {
+            Path next = at.resolve(step);
+            if (!Files.exists(next)) {
+                next = there.computeIfAbsent(at, Targets::names).get(folded(step));
+            }
+            if (next == null) {
+                return null;
+            }
+            at = next;
         }
-        Path folder = target.getParent();
-        return there.computeIfAbsent(folder, Targets::names).get(folded(String.valueOf(target.getFileName())));
+        return at;
     }
 
     private static Map<String, Path> names(Path folder) {

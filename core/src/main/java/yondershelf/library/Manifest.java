@@ -8,10 +8,12 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yondershelf.disk.Disk;
 import yondershelf.disk.SealedLine;
@@ -84,6 +86,9 @@ final class Manifest {
                 read.damaged++;
             }
         }
+        if (!text.isEmpty() && text.charAt(0) != '{' && read.damaged == 0) {
+            read.damaged++;
+        }
         read.headed = true;
         return read;
     }
@@ -142,6 +147,19 @@ final class Manifest {
 
     boolean isUndone() {
         return undone;
+    }
+
+    /** All bytes a file was given, or had, in the course of this group: what it is when it was cut off between two changes. */
+    Set<String> states(String path) {
+        Set<String> out = new HashSet<>();
+        for (Act act : acts) {
+            if (act.path.equals(path)) {
+                out.add(act.after);
+                out.add(act.old);
+            }
+        }
+        out.remove("");
+        return out;
     }
 
     /** Notes what is about to be done; on the disk when this returns. */

@@ -89,7 +89,7 @@ public final class Undoing {
             return new Problem(target.toString(), "it is no plain file any more", "It is left as it is");
         }
         String now = there ? ContentHash.of(target) : "";
-        if (now.equals(change.after()) || isBack(kept, change, now)) {
+        if (kept.manifest().states(change.path()).contains(now) || isBack(kept, change, now)) {
             return null;
         }
         return new Problem(
