@@ -12,6 +12,8 @@ import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
+import yondershelf.intake.Intake;
+import yondershelf.work.ProgramLog;
 
 /**
  * The desktop application. Parameters: {@code --home=DIR}, {@code --demo=DIR} to open the demo's libraries,
@@ -26,9 +28,13 @@ public final class ShelfApplication extends Application {
     public void start(Stage stage) throws ProblemException {
         Map<String, String> named = getParameters().getNamed();
         Path folder = named.containsKey("home") ? Path.of(Objects.requireNonNull(named.get("home"))) : Home.usual();
-        IsolatedReader files = new IsolatedReader();
+        Home home = Home.open(folder);
+        ProgramLog.begin(home.log());
+        Thread.setDefaultUncaughtExceptionHandler((thread, e) -> ProgramLog.note("in " + thread.getName(), e));
+        IsolatedReader files = new IsolatedReader(home.readerLimits(), home.log());
         reader = files;
-        Catalogue catalogue = Catalogue.open(Home.open(folder), files);
+        Catalogue catalogue = Catalogue.open(home, files);
+        Intake.sweep();
         String demo = named.get("demo");
         if (demo != null) {
             catalogue.add(Path.of(demo, "Station props"), "");

@@ -18,8 +18,10 @@ import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Visible;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
+import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
 /** What all commands share: the home folder, JSON or text, and problems on standard error. */
@@ -44,6 +46,7 @@ abstract class Base implements Callable<Integer> {
     final void report(Problem problem) {
         hit = true;
         problems.add(problem);
+        ProgramLog.note(problem);
         spec.commandLine().getErr().println(problem.sentence());
     }
 
@@ -51,8 +54,13 @@ abstract class Base implements Callable<Integer> {
         hit = true;
     }
 
-    final PrintWriter out() {
-        return spec.commandLine().getOut();
+    /** Prints a line, names in it made safe for a terminal. */
+    final void say(String line) {
+        say(spec.commandLine().getOut(), line);
+    }
+
+    static void say(PrintWriter where, String line) {
+        where.println(Visible.text(line));
     }
 
     static ObjectNode object() {
@@ -69,7 +77,9 @@ abstract class Base implements Callable<Integer> {
                     .put("advice", problem.advice());
         }
         try {
-            out().println(new ObjectMapper().writerWithDefaultPrettyPrinter().writeValueAsString(node));
+            spec.commandLine()
+                    .getOut()
+                    .println(new ObjectMapper().writerWithDefaultPrettyPrinter().writeValueAsString(node));
         } catch (JsonProcessingException e) {
             throw new IllegalStateException("a JSON tree that cannot be written", e);
         }
@@ -77,7 +87,7 @@ abstract class Base implements Callable<Integer> {
 
     @Override
     public final Integer call() {
-        try (IsolatedReader reader = new IsolatedReader()) {
+        try (IsolatedReader reader = reader()) {
             run(reader);
         } catch (ProblemException e) {
             report(e.problem());
@@ -86,6 +96,12 @@ abstract class Base implements Callable<Integer> {
             }
         }
         return hit ? 1 : 0;
+    }
+
+    private IsolatedReader reader() throws ProblemException {
+        Home state = Home.open(home == null ? Home.usual() : home);
+        ProgramLog.begin(state.log());
+        return new IsolatedReader(state.readerLimits(), state.log());
     }
 
     abstract void run(IsolatedReader reader) throws ProblemException;

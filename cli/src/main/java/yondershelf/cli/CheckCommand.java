@@ -23,10 +23,10 @@ final class CheckCommand extends OnLibrary {
         for (Finding finding : findings) {
             list.add(describe(finding));
             if (!json) {
-                out().println(finding.severity().word() + "  " + finding.path() + "  " + finding.evidence());
+                say(finding.severity().word() + "  " + finding.path() + "  " + finding.evidence());
                 Finding.Remedy remedy = finding.remedy();
                 if (remedy != null) {
-                    out().println("    remedy: " + remedy.sentence());
+                    say("    remedy: " + remedy.sentence());
                 }
             }
         }

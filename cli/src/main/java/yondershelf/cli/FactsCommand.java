@@ -69,7 +69,7 @@ final class FactsCommand extends Base {
         if (json) {
             printJson(node);
         } else {
-            node.properties().forEach(e -> out().println(e.getKey() + ": " + e.getValue()));
+            node.properties().forEach(e -> say(e.getKey() + ": " + e.getValue()));
         }
     }
 

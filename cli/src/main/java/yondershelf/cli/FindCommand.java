@@ -81,7 +81,7 @@ final class FindCommand extends Base {
             ArrayNode hitTags = hit.putArray("tags");
             entry.tags().stream().sorted().forEach(hitTags::add);
             if (!json) {
-                out().println(entry.kind().word() + "  " + entry.name() + "  " + name + "/" + entry.path());
+                say(entry.kind().word() + "  " + entry.name() + "  " + name + "/" + entry.path());
             }
         }
         ObjectNode facets = node.putObject("facets");

@@ -59,7 +59,7 @@ final class LibraryCommand implements Runnable {
             if (json) {
                 printJson(describe(library));
             } else {
-                out().println(library.name() + "  " + library.root());
+                say(library.name() + "  " + library.root());
             }
         }
     }
@@ -87,7 +87,7 @@ final class LibraryCommand implements Runnable {
             if (json) {
                 printJson(node);
             } else {
-                out().println("closed " + folder);
+                say("closed " + folder);
             }
         }
     }
@@ -103,7 +103,7 @@ final class LibraryCommand implements Runnable {
             for (Library library : catalogue.libraries()) {
                 list.add(describe(library));
                 if (!json) {
-                    out().println(library.name() + "  " + library.root());
+                    say(library.name() + "  " + library.root());
                 }
             }
             for (Home.Known known : catalogue.away()) {
@@ -113,7 +113,7 @@ final class LibraryCommand implements Runnable {
                         .put("name", known.name())
                         .put("path", known.path().toString());
                 if (!json) {
-                    out().println(known.name() + "  " + known.path() + "  (away)");
+                    say(known.name() + "  " + known.path() + "  (away)");
                 }
             }
             if (json) {

@@ -60,7 +60,7 @@ final class MendCommand extends OnLibrary {
                 .filter(f -> code == null || f.code() == code)
                 .forEach(f -> {
                     left.add(CheckCommand.describe(f));
-                    spec.commandLine().getErr().println(f.path() + ": " + f.evidence() + ": no safe remedy is known");
+                    say(spec.commandLine().getErr(), f.path() + ": " + f.evidence() + ": no safe remedy is known");
                     markHit();
                 });
         print(node, chosen.size() + " mended" + (run == null ? "" : ", undo with --undo " + run));
@@ -84,7 +84,7 @@ final class MendCommand extends OnLibrary {
                     .put("undone", run.undone())
                     .put("damage", run.damage());
             if (!json) {
-                out().println(run.run() + "  " + run.when() + "  " + run.what() + ", "
+                say(run.run() + "  " + run.when() + "  " + run.what() + ", "
                         + run.files() + (run.files() == 1 ? " file" : " files")
                         + (run.undone() ? ", taken back" : "")
                         + (run.damage().isEmpty() ? "" : ", " + run.damage()));
@@ -99,7 +99,7 @@ final class MendCommand extends OnLibrary {
         if (json) {
             printJson(node);
         } else {
-            out().println(text);
+            say(text);
         }
     }
 }

@@ -69,7 +69,7 @@ final class PreviewCommand extends Base {
         if (json) {
             printJson(node);
         } else {
-            out().println(target);
+            say(target.toString());
         }
     }
 }

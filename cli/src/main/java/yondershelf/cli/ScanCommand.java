@@ -43,7 +43,7 @@ final class ScanCommand extends OnLibrary {
         if (json) {
             printJson(node);
         } else {
-            out().println(library.name() + ": " + assets.size() + " assets " + kinds);
+            say(library.name() + ": " + assets.size() + " assets " + kinds);
         }
     }
 }

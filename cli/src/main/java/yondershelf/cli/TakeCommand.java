@@ -59,7 +59,7 @@ final class TakeCommand extends Base {
                 printJson(node);
             } else {
                 plan.items()
-                        .forEach(i -> out().println(i.kind().word() + "  " + i.name() + "  -> " + i.folder()
+                        .forEach(i -> say(i.kind().word() + "  " + i.name() + "  -> " + i.folder()
                                 + (i.reason().isEmpty() ? "" : "  (" + i.reason() + ")")));
             }
         }

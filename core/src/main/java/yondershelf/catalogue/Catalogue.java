@@ -42,6 +42,7 @@ import yondershelf.search.Hits;
 import yondershelf.search.Index;
 import yondershelf.search.Query;
 import yondershelf.sorting.SortedItem;
+import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
 /** All libraries of this machine together. Safe for use from several threads. */
@@ -96,6 +97,18 @@ public final class Catalogue {
             }
         }
         away = List.copyOf(still);
+        tellReach();
+    }
+
+    /** Files of a library may refer to what lies in it, and to folders the user allowed. */
+    private void tellReach() {
+        reader.reach().set(libraries.stream().map(Library::root).toList(), home.allowed());
+    }
+
+    /** Remembers the user's word that files may refer to what lies in a folder outside. */
+    public void allow(Path folder) throws ProblemException {
+        home.allow(folder);
+        tellReach();
     }
 
     /** Two copies of one library would take each other's labels for their own. */
@@ -179,6 +192,7 @@ public final class Catalogue {
     private Library added(Library library) throws ProblemException {
         requireOnly(library);
         libraries.add(library);
+        tellReach();
         home.remember(library.root(), library.id(), library.name());
         away = away.stream().filter(k -> !k.path().equals(library.root())).toList();
         return library;
@@ -189,6 +203,7 @@ public final class Catalogue {
         Path root = folder.toAbsolutePath().normalize();
         home.forget(root);
         libraries.removeIf(l -> l.root().equals(root));
+        tellReach();
         away = away.stream().filter(k -> !k.path().equals(root)).toList();
         reindex();
     }
@@ -324,7 +339,18 @@ public final class Catalogue {
         return fresh;
     }
 
+    /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */
     private Facts measure(Library library, Asset asset) {
+        try {
+            return measured(library, asset);
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            ProgramLog.note("measuring " + asset.path(), e);
+            return Facts.unreadable(
+                    asset.kind(), "it cannot be measured (" + e.getClass().getSimpleName() + ")", 0);
+        }
+    }
+
+    private Facts measured(Library library, Asset asset) {
         Path file = library.resolve(asset.path());
         return switch (asset.kind()) {
             case MODEL ->
@@ -418,17 +444,35 @@ public final class Catalogue {
         if (!known.facts().readable()) {
             throw Problem.of(asset.path(), known.facts().reason()).raise();
         }
-        Picture picture = switch (asset.kind()) {
+        Picture picture = drawn(library, asset, size, samples, cancelled);
+        String key = previewKey(known, size);
+        if (picture != null && samples >= Booth.FINAL_SAMPLES && key != null) {
+            new PreviewStore(library, home.cache()).save(key, picture);
+        }
+        return picture;
+    }
+
+    private @Nullable Picture drawn(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        try {
+            return draw(library, asset, size, samples, cancelled);
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            ProgramLog.note("preview of " + asset.path(), e);
+            throw Problem.of(
+                            asset.path(),
+                            "its preview cannot be drawn (" + e.getClass().getSimpleName() + ")")
+                    .raise(e);
+        }
+    }
+
+    private @Nullable Picture draw(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        return switch (asset.kind()) {
             case MODEL -> booth.preview(booth.stage(model(asset)), size, size, samples, cancelled);
             case MATERIAL -> booth.preview(booth.stage(material(asset)), size, size, samples, cancelled);
             case HDRI -> booth.preview(environment(asset), size, size);
             case TEXTURE -> booth.preview(reader.readPicture(ImageSource.at(library.resolve(asset.path()))), size);
             case RECIPE -> null;
         };
-        String key = previewKey(known, size);
-        if (picture != null && samples >= Booth.FINAL_SAMPLES && key != null) {
-            new PreviewStore(library, home.cache()).save(key, picture);
-        }
-        return picture;
     }
 }

@@ -18,6 +18,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
+import yondershelf.format.worker.Limits;
 
 /** The folder of the program's own state on this machine: which libraries were open, this machine's id, caches. */
 public final class Home {
@@ -127,9 +128,31 @@ public final class Home {
         return folder.resolve("cache");
     }
 
-    /** Folder of what the program noted down while it ran. */
-    public Path log() {
-        return folder.resolve("log");
+    /** Folder of what the program noted down while it ran, and of what readers that crashed left. */
+    public Path log() throws ProblemException {
+        Path log = folder.resolve("log");
+        try {
+            Disk.REAL.makeFolders(log.toAbsolutePath());
+        } catch (IOException e) {
+            throw Problem.of(log, "the log's folder cannot be made (" + e.getMessage() + ")")
+                    .raise(e);
+        }
+        return log;
+    }
+
+    /** What reading one file may use: the setting {@code reader-megabytes} bounds what large files get. */
+    public Limits readerLimits() {
+        Limits usual = Limits.USUAL;
+        try {
+            int most = Integer.parseInt(setting("reader-megabytes", String.valueOf(usual.mostMegabytes())));
+            return new Limits(
+                    usual.seconds(),
+                    usual.heapMegabytes(),
+                    usual.addressMegabytes(),
+                    Math.max(usual.heapMegabytes(), most));
+        } catch (NumberFormatException e) {
+            return usual;
+        }
     }
 
     /**

@@ -14,10 +14,10 @@ public record Problem(String file, String cause, String advice) {
         return new Problem(file.toString(), cause, "");
     }
 
-    /** One sentence: file, cause and advice. */
+    /** One sentence: file, cause and advice, safe to show. */
     public String sentence() {
         String head = file + ": " + cause + ".";
-        return advice.isEmpty() ? head : head + " " + advice + ".";
+        return Visible.text(advice.isEmpty() ? head : head + " " + advice + ".");
     }
 
     /** The problem as an exception to throw. */

@@ -9,6 +9,7 @@ import yondershelf.content.Role;
  * What was measured of one asset.
  *
  * @param readable false when the asset could not be read; then {@code reason} says why
+ * @param reason why it could not be read, or what of it is not shown in full; may be empty
  * @param sizeMetres width, height and depth for models, else empty
  * @param width pixels across for HDRIs and textures, else 0
  * @param height pixels down for HDRIs and textures, else 0

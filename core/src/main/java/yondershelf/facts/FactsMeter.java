@@ -32,14 +32,18 @@ public final class FactsMeter {
     public Facts model(Path file, List<Path> files) {
         long bytes = bytes(files);
         try {
-            return of(reader.readModel(file), bytes);
+            return of(reader.readModel(file), file, bytes);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.MODEL, e.problem().cause(), bytes);
         }
     }
 
-    /** Facts of a model already read. */
-    public Facts of(Model model, long bytes) {
+    /**
+     * Facts of a model already read.
+     *
+     * @param file the model's, from which its references lead
+     */
+    public Facts of(Model model, Path file, long bytes) {
         Bounds b = model.bounds();
         long vertices = 0;
         int parts = 0;
@@ -52,7 +56,7 @@ public final class FactsMeter {
         }
         List<Facts.MaterialFacts> materials = new ArrayList<>();
         for (Material material : model.materials()) {
-            materials.add(new Facts.MaterialFacts(material.name(), maps(material)));
+            materials.add(new Facts.MaterialFacts(material.name(), maps(material, file)));
         }
         return new Facts(
                 Kind.MODEL,
@@ -69,10 +73,15 @@ public final class FactsMeter {
                 bytes);
     }
 
-    private List<Facts.MapFacts> maps(Material material) {
+    private List<Facts.MapFacts> maps(Material material, Path file) {
         List<Facts.MapFacts> out = new ArrayList<>();
         for (Map.Entry<Role, TextureUse> map : material.maps().entrySet()) {
-            out.add(map(map.getKey(), map.getValue().image()));
+            ImageSource image = map.getValue().image();
+            String refusal = image.exists() ? "" : reader.reach().refusal(file, image.reference());
+            out.add(
+                    refusal.isEmpty() || image.bytes() != null
+                            ? map(map.getKey(), image)
+                            : new Facts.MapFacts(map.getKey(), image.shownName(), 0, 0, refusal));
         }
         return out;
     }
@@ -118,7 +127,12 @@ public final class FactsMeter {
         try {
             Picture picture = reader.readPicture(ImageSource.at(file));
             double stops = DynamicRange.stops(picture);
-            return picture(Kind.HDRI, picture.width(), picture.height(), stops, bytes);
+            ContentReader.PictureSize size = reader.measure(ImageSource.at(file));
+            String reduced = picture.width() < size.width()
+                    ? "shown at " + picture.width() + " x " + picture.height()
+                            + ": whole it needs more memory than one file may use"
+                    : "";
+            return picture(Kind.HDRI, size.width(), size.height(), stops, reduced, bytes);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.HDRI, e.problem().cause(), bytes);
         }
@@ -129,14 +143,14 @@ public final class FactsMeter {
         long bytes = bytes(List.of(file));
         try {
             ContentReader.PictureSize size = reader.measure(ImageSource.at(file));
-            return picture(Kind.TEXTURE, size.width(), size.height(), Double.NaN, bytes);
+            return picture(Kind.TEXTURE, size.width(), size.height(), Double.NaN, "", bytes);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.TEXTURE, e.problem().cause(), bytes);
         }
     }
 
-    private static Facts picture(Kind kind, int width, int height, double stops, long bytes) {
-        return new Facts(kind, true, "", List.of(), 0, 0, 0, List.of(), width, height, stops, bytes);
+    private static Facts picture(Kind kind, int width, int height, double stops, String note, long bytes) {
+        return new Facts(kind, true, note, List.of(), 0, 0, 0, List.of(), width, height, stops, bytes);
     }
 
     private static long bytes(List<Path> files) {

@@ -25,9 +25,11 @@ import yondershelf.content.TextureUse;
 final class AssimpMaterials {
     private final Path file;
     private final AIScene scene;
+    private final Reach reach;
     private final Map<String, ImageSource> images = new HashMap<>();
 
-    AssimpMaterials(Path file, AIScene scene) {
+    AssimpMaterials(Path file, AIScene scene, Reach reach) {
+        this.reach = reach;
         this.file = file;
         this.scene = scene;
     }
@@ -158,7 +160,7 @@ final class AssimpMaterials {
     private ImageSource image(String reference) {
         AITexture embedded = embedded(reference);
         if (embedded == null) {
-            return new ImageSource(reference, Reading.resolve(file, reference), null);
+            return new ImageSource(reference, reach.follow(file, reference).open(), null);
         }
         String name = embedded.mFilename().dataString();
         name = name.isEmpty() ? "embedded picture " + reference : name.replaceAll(".*[/\\\\]", "");

@@ -49,18 +49,24 @@ final class AssimpReader {
 
     private static final Material BARE = Material.plain("bare", 0.42, 0.42, 0.42, 0, 0.55);
 
-    private AssimpReader(Path file, AIScene scene, FileType type) {
+    private AssimpReader(Path file, AIScene scene, FileType type, Reach reach) {
         this.coloursForScreen = type == FileType.PLY;
         this.bare = type == FileType.STL;
         this.file = file;
         this.scene = scene;
-        this.materials = new AssimpMaterials(file, scene).materials();
+        this.materials = new AssimpMaterials(file, scene, reach).materials();
         this.materialNumbers = new int[materials.size()];
         Arrays.fill(materialNumbers, -1);
     }
 
-    static Model read(Path file, FileType type) throws ProblemException {
-        AIScene scene = Assimp.aiImportFile(file.toString(), FLAGS);
+    static Model read(Path file, FileType type, Reach reach) throws ProblemException {
+        try (AssimpFiles files = new AssimpFiles(file, reach)) {
+            return read(file, type, reach, files);
+        }
+    }
+
+    private static Model read(Path file, FileType type, Reach reach, AssimpFiles files) throws ProblemException {
+        AIScene scene = Assimp.aiImportFileEx(file.toAbsolutePath().toString(), FLAGS, files.io());
         if (scene == null) {
             throw Problem.of(
                             file,
@@ -69,7 +75,7 @@ final class AssimpReader {
                     .raise();
         }
         try {
-            return new AssimpReader(file, scene, type).model(type);
+            return new AssimpReader(file, scene, type, reach).model(type);
         } finally {
             Assimp.aiReleaseImport(scene);
         }

@@ -41,4 +41,7 @@ public interface ContentReader {
     default void verify(ImageSource source) throws ProblemException {
         readPicture(source);
     }
+
+    /** Which files a file that is read may refer to. */
+    Reach reach();
 }

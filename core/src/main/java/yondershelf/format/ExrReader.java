@@ -1,7 +1,11 @@
 package yondershelf.format;
 
+import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.FloatBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -13,6 +17,7 @@ import org.lwjgl.util.tinyexr.EXRImage;
 import org.lwjgl.util.tinyexr.EXRTile;
 import org.lwjgl.util.tinyexr.EXRVersion;
 import org.lwjgl.util.tinyexr.TinyEXR;
+import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -22,19 +27,40 @@ final class ExrReader {
     private final String name;
     private final ByteBuffer memory;
 
-    private ExrReader(String name, ByteBuffer memory) {
+    private final int step;
+
+    private ExrReader(String name, ByteBuffer memory, int step) {
         this.name = name;
         this.memory = memory;
+        this.step = step;
     }
 
-    static Picture read(String name, byte[] bytes) throws ProblemException {
-        ByteBuffer memory = MemoryUtil.memAlloc(bytes.length);
+    /** @param step so many pixels each way become one, by their mean */
+    static Picture read(ImageSource source, int step) throws ProblemException {
+        byte[] bytes = source.bytes();
+        Path file = source.file();
+        if (bytes != null || file == null) {
+            byte[] there = Pictures.bytesOf(source);
+            ByteBuffer memory = MemoryUtil.memAlloc(there.length);
+            try {
+                memory.put(there).flip();
+                return read(source.shownName(), memory, step);
+            } finally {
+                MemoryUtil.memFree(memory);
+            }
+        }
+        // mapped, so that a large file is not in memory twice
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
+            return read(source.shownName(), channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size()), step);
+        } catch (IOException e) {
+            throw Reading.problem(file, e).raise(e);
+        }
+    }
+
+    private static Picture read(String name, ByteBuffer memory, int step) throws ProblemException {
         try (EXRVersion version = EXRVersion.calloc();
                 EXRHeader header = EXRHeader.calloc()) {
-            memory.put(bytes).flip();
-            return new ExrReader(name, memory).read(version, header);
-        } finally {
-            MemoryUtil.memFree(memory);
+            return new ExrReader(name, memory, step).read(version, header);
         }
     }
 
@@ -140,16 +166,18 @@ final class ExrReader {
             throw Problem.of(name, "its size of " + w + " x " + h + " pixels is too large to open")
                     .raise();
         }
-        float[] out = new float[w * h * wanted.length];
+        Reduced out = new Reduced(w, h, wanted.length, step);
         PointerBuffer planes = image.images();
         if (planes != null) {
             for (int c = 0; c < wanted.length; c++) {
                 FloatBuffer plane = plane(planes, wanted[c], w * h);
-                for (int i = 0; i < w * h; i++) {
-                    out[i * wanted.length + c] = plane.get(i);
+                for (int y = 0; y < h; y++) {
+                    for (int x = 0; x < w; x++) {
+                        out.add(x, y, c, plane.get(y * w + x));
+                    }
                 }
             }
-            return Picture.ofFloats(w, h, wanted.length, out);
+            return out.picture();
         }
         EXRTile.@Nullable Buffer tiles = image.tiles();
         if (tiles == null) {
@@ -168,15 +196,41 @@ final class ExrReader {
                 FloatBuffer plane = plane(parts, wanted[c], tw * th);
                 for (int y = 0; y < tile.height(); y++) {
                     for (int x = 0; x < tile.width(); x++) {
-                        int to = (tile.offset_y() * th + y) * w + tile.offset_x() * tw + x;
-                        if (to < w * h) {
-                            out[to * wanted.length + c] = plane.get(y * tw + x);
-                        }
+                        out.add(tile.offset_x() * tw + x, tile.offset_y() * th + y, c, plane.get(y * tw + x));
                     }
                 }
             }
         }
-        return Picture.ofFloats(w, h, wanted.length, out);
+        return out.picture();
+    }
+
+    /** A picture that is filled pixel by pixel, each cell of so many pixels by their mean; cells cut off at the rim are left out. */
+    private static final class Reduced {
+        private final int width;
+        private final int height;
+        private final int channels;
+        private final int step;
+        private final float[] values;
+
+        Reduced(int width, int height, int channels, int step) {
+            this.step = step;
+            this.width = Math.max(1, width / step);
+            this.height = Math.max(1, height / step);
+            this.channels = channels;
+            this.values = new float[this.width * this.height * channels];
+        }
+
+        void add(int x, int y, int channel, float value) {
+            int cx = x / step;
+            int cy = y / step;
+            if (cx >= 0 && cy >= 0 && cx < width && cy < height) {
+                values[(cy * width + cx) * channels + channel] += step == 1 ? value : value / (step * step);
+            }
+        }
+
+        Picture picture() {
+            return Picture.ofFloats(width, height, channels, values);
+        }
     }
 
     private static FloatBuffer plane(PointerBuffer planes, int index, int length) {

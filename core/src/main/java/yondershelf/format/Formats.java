@@ -17,28 +17,56 @@ public final class Formats implements ContentReader {
     /** No file of more bytes is opened as a model or picture. */
     public static final long MOST_BYTES = 1L << 31;
 
+    private final Reach reach;
+
+    public Formats() {
+        this(new Reach());
+    }
+
+    public Formats(Reach reach) {
+        this.reach = reach;
+    }
+
     @Override
-    public Model readModel(Path file) throws ProblemException {
-        FileType type = modelType(file);
-        Model model;
+    public Reach reach() {
+        return reach;
+    }
+
+    private interface Read<T> {
+        T now() throws ProblemException;
+    }
+
+    /** The edge: whatever a file holds becomes that file's problem, and nothing else gets past here. */
+    private static <T> T edge(Object file, Read<T> read) throws ProblemException {
         try {
-            model = isGltf(type) ? gltf(file) : AssimpReader.read(file, type);
+            return read.now();
         } catch (OutOfMemoryError e) {
             throw Reading.problem(file, e).raise(e);
-        } catch (RuntimeException e) {
+        } catch (StackOverflowError e) {
+            throw Problem.of(file, "the file is broken (it is nested too deeply)")
+                    .raise(e);
+        } catch (RuntimeException | LinkageError e) {
             throw Problem.of(file, "the file is broken (" + Reading.firstLine(e) + ")")
                     .raise(e);
         }
-        if (model.triangleCount() == 0) {
-            throw Problem.of(file, "there are no triangles in it").raise();
-        }
-        return model;
     }
 
-    private static Model gltf(Path file) throws ProblemException {
-        GltfDocument document = GltfDocument.load(file);
+    @Override
+    public Model readModel(Path file) throws ProblemException {
+        return edge(file, () -> {
+            FileType type = modelType(file);
+            Model model = isGltf(type) ? gltf(file) : AssimpReader.read(file, type, reach);
+            if (model.triangleCount() == 0) {
+                throw Problem.of(file, "there are no triangles in it").raise();
+            }
+            return model;
+        });
+    }
+
+    private Model gltf(Path file) throws ProblemException {
+        GltfDocument document = GltfDocument.load(file, reach);
         return GltfReader.needsDraco(document)
-                ? AssimpReader.read(file, FileType.GLB)
+                ? AssimpReader.read(file, FileType.GLB, reach)
                 : GltfReader.read(document, file);
     }
 
@@ -47,12 +75,14 @@ public final class Formats implements ContentReader {
     }
 
     /** True when reading this file runs native code that may crash: to be done in the worker. */
-    public static boolean needsNative(Path file) throws ProblemException {
-        FileType type = typeOf(file);
-        if (isGltf(type)) {
-            return GltfReader.needsDraco(GltfDocument.load(file));
-        }
-        return type.isModel() || type == FileType.EXR;
+    public boolean needsNative(Path file) throws ProblemException {
+        return edge(file, () -> {
+            FileType type = typeOf(file);
+            if (isGltf(type)) {
+                return GltfReader.needsDraco(GltfDocument.load(file, reach));
+            }
+            return type.isModel() || type == FileType.EXR;
+        });
     }
 
     /** True when opening this picture runs native code. */
@@ -65,6 +95,7 @@ public final class Formats implements ContentReader {
 
     private static FileType typeOf(Path file) throws ProblemException {
         try {
+            Reading.requirePlain(file);
             long size = Files.size(file);
             if (size == 0) {
                 throw Problem.of(file, "the file is empty").raise();
@@ -96,38 +127,62 @@ public final class Formats implements ContentReader {
 
     @Override
     public Picture readPicture(ImageSource source) throws ProblemException {
-        byte[] bytes = Pictures.bytesOf(source);
-        FileType type = Pictures.type(source, bytes);
-        return switch (type) {
-            case HDR -> RadianceHdr.read(source.shownName(), bytes);
-            case EXR -> {
-                PictureSize size = ExrHeaderSize.measure(source.shownName(), bytes);
-                Pictures.checkSize(source, size.width(), size.height());
-                yield ExrReader.read(source.shownName(), bytes);
+        return edge(source.shownName(), () -> {
+            if (isExr(source)) {
+                return exr(source, 1);
             }
-            default -> Pictures.read(source, bytes, type);
-        };
+            byte[] bytes = Pictures.bytesOf(source);
+            FileType type = Pictures.type(source, bytes);
+            return switch (type) {
+                case HDR -> RadianceHdr.read(source.shownName(), bytes);
+                default -> Pictures.read(source, bytes, type);
+            };
+        });
+    }
+
+    private static boolean isExr(ImageSource source) throws ProblemException {
+        return Pictures.type(source, Pictures.headOf(source)) == FileType.EXR;
+    }
+
+    private Picture exr(ImageSource source, int step) throws ProblemException {
+        PictureSize size = measure(source);
+        Pictures.checkSize(source, size.width(), size.height());
+        return ExrReader.read(source, step);
+    }
+
+    /**
+     * Reads a picture at a fraction of its size, where its format allows that.
+     *
+     * @param step so many pixels each way become one, by their mean
+     */
+    public Picture readReduced(ImageSource source, int step) throws ProblemException {
+        return edge(source.shownName(), () -> isExr(source) ? exr(source, step) : readPicture(source));
     }
 
     @Override
     public PictureSize measure(ImageSource source) throws ProblemException {
-        byte[] head = Pictures.headOf(source);
-        FileType type = Pictures.type(source, head);
-        return switch (type) {
-            case HDR -> RadianceHdr.measure(source.shownName(), head);
-            case EXR -> ExrHeaderSize.measure(source.shownName(), head);
-            default -> Pictures.measure(source, type);
-        };
+        return edge(source.shownName(), () -> {
+            byte[] head = Pictures.headOf(source);
+            FileType type = Pictures.type(source, head);
+            return switch (type) {
+                case HDR -> RadianceHdr.measure(source.shownName(), head);
+                case EXR -> ExrHeaderSize.measure(source.shownName(), head);
+                default -> Pictures.measure(source, type);
+            };
+        });
     }
 
     @Override
     public void verify(ImageSource source) throws ProblemException {
-        FileType type = Pictures.type(source, Pictures.headOf(source));
-        if (type == FileType.PNG || type == FileType.JPEG) {
-            Pictures.verify(source, type);
-        } else {
-            readPicture(source);
-        }
+        edge(source.shownName(), () -> {
+            FileType type = Pictures.type(source, Pictures.headOf(source));
+            if (type == FileType.PNG || type == FileType.JPEG) {
+                Pictures.verify(source, type);
+            } else {
+                readPicture(source);
+            }
+            return true;
+        });
     }
 
     /** A model as one GLB file; pictures that cannot be read are left out. */
@@ -136,8 +191,8 @@ public final class Formats implements ContentReader {
     }
 
     /** The {@code extras} of a glTF file. */
-    public static SceneNotes notes(Path file) throws ProblemException {
-        return SceneNotes.of(GltfDocument.load(file));
+    public static SceneNotes notes(Path file, Reach reach) throws ProblemException {
+        return edge(file, () -> SceneNotes.of(GltfDocument.load(file, reach)));
     }
 
     /** A picture as PNG with eight bits a channel; values 0 to 1 are stored as they are. */
@@ -153,11 +208,6 @@ public final class Formats implements ContentReader {
     /** Linear RGB as an OpenEXR picture of half floats. */
     public static byte[] exr(Picture picture) {
         return ExrWriter.write(picture);
-    }
-
-    /** The file that a reference inside a model file means, or null when it is no path. */
-    public static @org.jspecify.annotations.Nullable Path resolve(Path model, String reference) {
-        return Reading.resolve(model, reference);
     }
 
     /** A reading failure in plain words. */

@@ -3,12 +3,9 @@ package yondershelf.format;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
-import java.net.URLDecoder;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Base64;
@@ -29,7 +26,10 @@ final class GltfDocument {
     final JsonNode json;
     private final List<ByteBuffer> buffers = new ArrayList<>();
 
-    private GltfDocument(Path file, JsonNode json, @Nullable ByteBuffer binary) throws ProblemException {
+    private final Reach reach;
+
+    private GltfDocument(Path file, JsonNode json, @Nullable ByteBuffer binary, Reach reach) throws ProblemException {
+        this.reach = reach;
         this.file = file;
         this.json = json;
         int index = 0;
@@ -38,10 +38,10 @@ final class GltfDocument {
         }
     }
 
-    static GltfDocument load(Path file) throws ProblemException {
+    static GltfDocument load(Path file, Reach reach) throws ProblemException {
         byte[] bytes;
         try {
-            bytes = Files.readAllBytes(file);
+            bytes = Reading.bytes(file);
         } catch (IOException | OutOfMemoryError e) {
             throw Reading.problem(file, e).raise(e);
         }
@@ -51,7 +51,7 @@ final class GltfDocument {
         try {
             ByteBuffer buffer = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
             if (bytes.length >= 12 && buffer.getInt(0) == GLB_MAGIC) {
-                return loadGlb(file, buffer);
+                return loadGlb(file, buffer, reach);
             }
             JsonNode json = JSON.readTree(bytes);
             if (json == null || !json.isObject() || !json.has("asset")) {
@@ -63,14 +63,15 @@ final class GltfDocument {
                 throw Problem.of(file, "it is glTF version " + version + ", only version 2 is read")
                         .raise();
             }
-            return new GltfDocument(file, json, null);
+            return new GltfDocument(file, json, null, reach);
         } catch (IOException e) {
             throw Problem.of(file, "its JSON is broken: " + Reading.firstLine(e))
                     .raise(e);
         }
     }
 
-    private static GltfDocument loadGlb(Path file, ByteBuffer buffer) throws IOException, ProblemException {
+    private static GltfDocument loadGlb(Path file, ByteBuffer buffer, Reach reach)
+            throws IOException, ProblemException {
         int version = buffer.getInt(4);
         if (version != 2) {
             throw Problem.of(file, "it is glTF version " + version + ", only version 2 is read")
@@ -102,7 +103,7 @@ final class GltfDocument {
         if (json == null || !json.isObject()) {
             throw Problem.of(file, "it has no JSON chunk").raise();
         }
-        return new GltfDocument(file, json, binary);
+        return new GltfDocument(file, json, binary, reach);
     }
 
     private ByteBuffer loadBuffer(JsonNode buffer, int index, @Nullable ByteBuffer binary) throws ProblemException {
@@ -135,7 +136,12 @@ final class GltfDocument {
         if (uri.startsWith("data:")) {
             return dataUri(uri);
         }
-        Path target = resolve(uri);
+        String refusal = reach.refusal(file, uri);
+        if (!refusal.isEmpty()) {
+            throw Problem.of(file, "the file " + uri + " that holds its geometry is not opened: " + refusal)
+                    .raise();
+        }
+        Path target = reach.follow(file, uri).open();
         if (target == null || !Files.isRegularFile(target)) {
             throw new Problem(
                             file.toString(),
@@ -159,16 +165,6 @@ final class GltfDocument {
             return Base64.getDecoder().decode(uri.substring(comma + 1));
         } catch (IllegalArgumentException e) {
             throw Problem.of(file, "an embedded data URI is broken").raise(e);
-        }
-    }
-
-    private @Nullable Path resolve(String uri) {
-        try {
-            String decoded =
-                    uri.contains("%") ? URLDecoder.decode(uri.replace("+", "%2B"), StandardCharsets.UTF_8) : uri;
-            return Reading.resolve(file, decoded);
-        } catch (IllegalArgumentException e) {
-            return null;
         }
     }
 
@@ -206,13 +202,7 @@ final class GltfDocument {
             return ImageSource.embedded(name, dataUri(uri));
         }
         if (!uri.isEmpty()) {
-            Path target;
-            try {
-                target = resolve(uri);
-            } catch (InvalidPathException e) {
-                target = null;
-            }
-            return new ImageSource(uri, target, null);
+            return new ImageSource(uri, reach.follow(file, uri).open(), null);
         }
         if (!image.has("bufferView")) {
             return new ImageSource(name, null, null);

@@ -33,7 +33,7 @@ final class Pictures {
     private Pictures() {}
 
     static byte[] bytesOf(ImageSource source) throws ProblemException {
-        return bytesOf(source, Files::readAllBytes);
+        return bytesOf(source, Reading::bytes);
     }
 
     /** The beginning, long enough for the header of any format. */
@@ -56,6 +56,7 @@ final class Pictures {
         }
         Path file = fileOf(source);
         try {
+            Reading.requirePlain(file);
             byte[] read = fetch.from(file);
             if (read.length == 0) {
                 throw Problem.of(file, "the file is empty").raise();
@@ -86,7 +87,10 @@ final class Pictures {
     }
 
     static Picture read(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
-        return withReader(ImageSource.embedded(source.shownName(), bytes), type, reader -> {
+        ImageSource inMemory = ImageSource.embedded(source.shownName(), bytes);
+        // a length that reaches past the end would otherwise be believed, and memory for it asked for
+        walk(inMemory, in -> Whole.reachesItsEnd(in, type));
+        return withReader(inMemory, type, reader -> {
             checkSize(source, reader.getWidth(0), reader.getHeight(0));
             if (type == FileType.TIFF && reader.canReadRaster()) {
                 Raster raster = reader.readRaster(0, null);
@@ -124,7 +128,7 @@ final class Pictures {
     private static void walk(ImageSource source, Walk walk) throws ProblemException {
         try (ImageInputStream in = open(source)) {
             walk.over(in);
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException e) {
             throw broken(source, e);
         }
     }
@@ -135,6 +139,7 @@ final class Pictures {
             return new MemoryCacheImageInputStream(new ByteArrayInputStream(bytes));
         }
         Path file = fileOf(source);
+        Reading.requirePlain(file);
         ImageInputStream in = ImageIO.createImageInputStream(file.toFile());
         if (in == null) {
             throw new NoSuchFileException(file.toString());
@@ -164,7 +169,7 @@ final class Pictures {
         try (ImageInputStream in = open(source)) {
             reader.setInput(in, true, true);
             return use.with(reader);
-        } catch (IOException | RuntimeException | OutOfMemoryError e) {
+        } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
             throw broken(source, e);
         } finally {
             reader.dispose();

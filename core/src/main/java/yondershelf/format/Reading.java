@@ -2,9 +2,10 @@ package yondershelf.format;
 
 import java.io.EOFException;
 import java.io.FileNotFoundException;
+import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
-import java.nio.file.InvalidPathException;
+import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
@@ -12,7 +13,7 @@ import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
-/** What all readers share: words for failures, and references between files. */
+/** What all readers share: words for failures, and plain files only. */
 final class Reading {
     private Reading() {}
 
@@ -89,19 +90,19 @@ final class Reading {
         return new Part(positions, normals, uvs, colors, indices, material);
     }
 
-    /** The file meant by a reference inside a model file; separators of either kind. Null when it is no path at all. */
-    static @Nullable Path resolve(Path model, String reference) {
-        String cleaned = reference.strip().replace('\\', '/');
-        if (cleaned.startsWith("file://")) {
-            cleaned = cleaned.substring("file://".length());
-        }
-        if (cleaned.isEmpty()) {
-            return null;
-        }
-        try {
-            return model.resolveSibling(cleaned).normalize();
-        } catch (InvalidPathException e) {
-            return null;
+    /**
+     * All bytes of a plain file: a pipe would hang, a device never end.
+     *
+     * @throws IOException when it is none
+     */
+    static byte[] bytes(Path file) throws IOException {
+        requirePlain(file);
+        return Files.readAllBytes(file);
+    }
+
+    static void requirePlain(Path file) throws IOException {
+        if (Files.exists(file) && !Files.isRegularFile(file)) {
+            throw new FileSystemException(file.toString(), null, "it is no plain file");
         }
     }
 }

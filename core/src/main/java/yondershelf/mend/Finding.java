@@ -28,6 +28,7 @@ public record Finding(
         TEXTURE_MISSING("texture-missing", "A texture is missing"),
         TEXTURE_BROKEN("texture-broken", "A texture cannot be read"),
         REFERENCE_ABSOLUTE("reference-absolute", "A texture is found only on this machine"),
+        REFERENCE_OUTSIDE("reference-outside", "A texture lies outside the library"),
         UNREADABLE("unreadable", "The file cannot be read"),
         ENDING_WRONG("ending-wrong", "The file's ending is wrong");
 

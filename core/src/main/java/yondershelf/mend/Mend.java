@@ -20,11 +20,13 @@ import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
+import yondershelf.format.Reach;
 import yondershelf.library.Asset;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
+import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
 /** Checks a scanned library for faults and applies remedies. */
@@ -122,16 +124,28 @@ public final class Mend {
                 break;
             }
             work.progress(done++, library.assets().size(), asset.name());
-            checkEndings(asset);
-            if (asset.kind() == Kind.MODEL) {
-                checkModel(asset, search);
-            } else {
-                checkPictures(asset);
+            try {
+                check(asset, search);
+            } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+                ProgramLog.note("checking " + asset.path(), e);
+                unreadable(
+                        asset,
+                        asset.path(),
+                        "it cannot be checked (" + e.getClass().getSimpleName() + ")");
             }
         }
         work.progress(done, done, "");
         findings.sort((a, b) -> a.path().compareTo(b.path()));
         return List.copyOf(findings);
+    }
+
+    private void check(Asset asset, TextureSearch search) {
+        checkEndings(asset);
+        if (asset.kind() == Kind.MODEL) {
+            checkModel(asset, search);
+        } else {
+            checkPictures(asset);
+        }
     }
 
     private void checkEndings(Asset asset) {
@@ -220,7 +234,23 @@ public final class Mend {
         String where = material.name() + ", " + role.title();
         if (!image.exists()) {
             TextureSearch.Candidate found = search.find(image.reference(), role, material.maps(), asset.path());
-            String evidence = where + ": " + image.reference() + " is not where the model looks for it";
+            Reach.Target target = reader.reach().follow(library.resolve(asset.path()), image.reference());
+            boolean outside = target.verdict() == Reach.Verdict.OUTSIDE || target.verdict() == Reach.Verdict.NETWORK;
+            String evidence = where + ": " + image.reference()
+                    + (outside
+                            ? ": " + reader.reach().refusal(library.resolve(asset.path()), image.reference())
+                            : " is not where the model looks for it");
+            if (outside) {
+                findings.add(new Finding(
+                        Finding.Code.REFERENCE_OUTSIDE,
+                        Finding.Severity.ERROR,
+                        asset.id(),
+                        asset.path(),
+                        where + " lies outside",
+                        evidence,
+                        found == null ? null : remedy(asset, image, found)));
+                return;
+            }
             findings.add(new Finding(
                     Finding.Code.TEXTURE_MISSING,
                     Finding.Severity.ERROR,
@@ -284,7 +314,7 @@ public final class Mend {
             }
             Path wanted = image.file();
             if (wanted != null && wanted.startsWith(library.root()) && !Files.exists(wanted)) {
-                String target = library.root().relativize(wanted).toString().replace('\\', '/');
+                String target = library.relative(wanted);
                 return new Finding.Remedy(
                         "Copy " + found.path() + " to " + target + ", where the model looks (" + found.why() + ")",
                         found.path(),

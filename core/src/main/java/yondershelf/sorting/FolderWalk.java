@@ -35,7 +35,17 @@ final class FolderWalk extends SimpleFileVisitor<Path> {
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
         String name = String.valueOf(file.getFileName());
-        if (attributes.isRegularFile() && !name.startsWith(".") && !name.equals("Thumbs.db")) {
+        if (name.startsWith(".") || name.equals("Thumbs.db")) {
+            return FileVisitResult.CONTINUE;
+        }
+        if (attributes.isSymbolicLink()) {
+            closed.add(new Sorted.Skipped(relative(file), "it is a link, which is not followed"));
+        } else if (!attributes.isRegularFile()) {
+            closed.add(new Sorted.Skipped(relative(file), "it is no plain file"));
+        } else if (!root.resolve(relative(file)).equals(file)) {
+            // bytes that are no UTF-8 cannot be written in a journal, a scene or a search line
+            closed.add(new Sorted.Skipped(relative(file), "its name is not in UTF-8: rename it to see it"));
+        } else {
             files.add(relative(file));
         }
         return FileVisitResult.CONTINUE;

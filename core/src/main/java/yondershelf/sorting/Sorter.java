@@ -18,6 +18,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
+import yondershelf.content.Visible;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
 
@@ -149,8 +150,17 @@ public final class Sorter {
         return best;
     }
 
+    /** A texture set: the folder it lies in, and the words its maps share. */
+    private record SetKey(String folder, String words) implements Comparable<SetKey> {
+        @Override
+        public int compareTo(SetKey o) {
+            int byFolder = folder.compareTo(o.folder);
+            return byFolder != 0 ? byFolder : words.compareTo(o.words);
+        }
+    }
+
     private void sortPictures(Map<String, FileType> pictures) {
-        Map<String, Map<String, Role>> sets = new TreeMap<>();
+        Map<SetKey, Map<String, Role>> sets = new TreeMap<>();
         List<String> loose = new ArrayList<>();
         for (Map.Entry<String, FileType> entry : pictures.entrySet()) {
             String path = entry.getKey();
@@ -161,20 +171,20 @@ public final class Sorter {
             } else if (name.role() == null) {
                 loose.add(path);
             } else {
-                sets.computeIfAbsent(folder(path) + "\n" + name.set(), k -> new LinkedHashMap<>())
+                sets.computeIfAbsent(new SetKey(folder(path), name.set()), k -> new LinkedHashMap<>())
                         .put(path, name.role());
             }
         }
         // a plain "rock.png" beside "rock_normal.png" is that set's base color
         for (String path : List.copyOf(loose)) {
             MapName name = MapName.of(name(path));
-            Map<String, Role> set = sets.get(folder(path) + "\n" + name.set());
+            Map<String, Role> set = sets.get(new SetKey(folder(path), name.set()));
             if (set != null && !name.set().isEmpty() && !set.containsValue(Role.BASE_COLOR)) {
                 set.put(path, Role.BASE_COLOR);
                 loose.remove(path);
             }
         }
-        for (Map.Entry<String, Map<String, Role>> set : sets.entrySet()) {
+        for (Map.Entry<SetKey, Map<String, Role>> set : sets.entrySet()) {
             addSet(set.getKey(), set.getValue(), loose);
         }
         for (String path : loose) {
@@ -187,7 +197,7 @@ public final class Sorter {
         }
     }
 
-    private void addSet(String key, Map<String, Role> set, List<String> loose) {
+    private void addSet(SetKey key, Map<String, Role> set, List<String> loose) {
         Set<Role> roles = EnumSet.noneOf(Role.class);
         roles.addAll(set.values());
         boolean material = roles.size() >= 2
@@ -196,8 +206,8 @@ public final class Sorter {
             loose.addAll(set.keySet());
             return;
         }
-        String folder = key.substring(0, key.indexOf('\n'));
-        String words = key.substring(key.indexOf('\n') + 1);
+        String folder = key.folder;
+        String words = key.words;
         String name = words.isEmpty() ? titled(MapName.split(name(folder))) : titled(List.of(words.split(" ")));
         List<SortedItem.SortedFile> files = new ArrayList<>();
         Set<Role> taken = EnumSet.noneOf(Role.class);
@@ -233,7 +243,7 @@ public final class Sorter {
     }
 
     private static String titled(List<String> words) {
-        String joined = String.join(" ", words);
+        String joined = Visible.text(String.join(" ", words));
         return joined.isEmpty() ? joined : joined.substring(0, 1).toUpperCase(Locale.ROOT) + joined.substring(1);
     }
 

@@ -192,7 +192,7 @@ public final class SceneFile {
     /** Opens a scene saved here, or any glTF file, whose root nodes become placements. */
     public static Scene open(Path file, ContentReader reader, EnvironmentFinder environments) throws ProblemException {
         Model whole = reader.readModel(file);
-        SceneNotes notes = Formats.notes(file);
+        SceneNotes notes = Formats.notes(file, reader.reach());
         Scene scene = Scene.empty(notes.scene().path(OWN).path("name").asText(whole.name()));
         Map<Integer, Model> sources = new TreeMap<>();
         for (int root : whole.roots()) {

@@ -69,9 +69,11 @@ public final class Jobs implements AutoCloseable {
                 job.end(Job.State.DONE, () -> job.result().complete(value));
             }
         } catch (ProblemException e) {
+            ProgramLog.note(e.problem());
             job.problem(e.problem());
             job.end(Job.State.FAILED, () -> job.result().completeExceptionally(e));
         } catch (RuntimeException | Error e) {
+            ProgramLog.note(job.title(), e);
             job.problem(Problem.of(job.title(), "this went wrong inside the program (" + e + ")"));
             job.end(Job.State.FAILED, () -> job.result().completeExceptionally(e));
         }

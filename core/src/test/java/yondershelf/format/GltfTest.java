@@ -186,7 +186,7 @@ public class GltfTest {
         var extras = notes.scene().deepCopy();
         Path file = folder.resolve("notes.glb");
         Files.write(file, Formats.glb(sample(), new SceneNotes(notes.scene(), Map.of(1, extras)), new Formats()));
-        SceneNotes read = Formats.notes(file);
+        SceneNotes read = Formats.notes(file, new Reach());
         assertEquals(7, read.scene().path("answer").asInt());
         assertEquals(
                 7,

@@ -67,6 +67,12 @@ final class FactSheet extends GridPane {
             line("Unreadable", reason);
             return;
         }
+        if (!f.reason().isEmpty()) {
+            Label note = new Label(f.reason());
+            note.setWrapText(true);
+            note.getStyleClass().add("caution");
+            line("Note", note);
+        }
         if (f.kind() == Kind.MODEL) {
             line("Size", Words.size(f.sizeMetres()));
             line("Triangles", Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part"));

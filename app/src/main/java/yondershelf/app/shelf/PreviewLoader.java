@@ -19,6 +19,7 @@ import yondershelf.library.Asset;
 import yondershelf.render.Booth;
 import yondershelf.work.Job;
 import yondershelf.work.Jobs;
+import yondershelf.work.ProgramLog;
 
 /**
  * Brings previews to the shelf in view order: kept ones at once, others first as a draft, then refined. What has scrolled
@@ -140,6 +141,10 @@ public final class PreviewLoader {
             }
         } catch (ProblemException e) {
             put(asset, new Shown(null, true, e.problem().cause()));
+        } catch (RuntimeException | Error e) {
+            // it must not be tried first for ever: it is known to have failed, and the others follow
+            ProgramLog.note("preview of " + asset.path(), e);
+            put(asset, new Shown(null, true, "its preview cannot be drawn"));
         } finally {
             synchronized (lock) {
                 drafts.add(asset.id() + asset.key());

@@ -4,6 +4,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.render.Camera;
 import yondershelf.render.Draft;
 import yondershelf.render.Film;
@@ -12,6 +13,7 @@ import yondershelf.table.BuiltScene;
 import yondershelf.table.Scene;
 import yondershelf.table.SceneBuilder;
 import yondershelf.work.Parallel;
+import yondershelf.work.ProgramLog;
 
 /**
  * Draws the table on a thread of its own: a draft at once, at a size that keeps the view moving, then, when nothing changes
@@ -32,6 +34,7 @@ final class Renderer implements AutoCloseable {
 
     private final SceneBuilder builder;
     private final Consumer<Frame> show;
+    private final Consumer<Problem> trouble;
     private final Thread thread = new Thread(this::loop, "table");
     private final AtomicInteger version = new AtomicInteger();
     private final Object lock = new Object();
@@ -41,10 +44,14 @@ final class Renderer implements AutoCloseable {
     private @Nullable Scene builtFrom;
     private @Nullable BuiltScene built;
 
-    /** @param show gets each picture, on the renderer's thread */
-    Renderer(SceneBuilder builder, Consumer<Frame> show) {
+    /**
+     * @param show gets each picture, on the renderer's thread
+     * @param trouble told there when a scene could not be drawn
+     */
+    Renderer(SceneBuilder builder, Consumer<Frame> show, Consumer<Problem> trouble) {
         this.builder = builder;
         this.show = show;
+        this.trouble = trouble;
         thread.setDaemon(true);
         thread.start();
     }
@@ -77,7 +84,16 @@ final class Renderer implements AutoCloseable {
                 number = version.get();
             }
             drawn = number;
-            draw(request, number);
+            try {
+                draw(request, number);
+            } catch (RuntimeException | Error e) {
+                // what one scene does to the renderer costs that picture; the next is drawn like any other
+                ProgramLog.note("drawing the table", e);
+                trouble.accept(Problem.of(
+                        request.scene.name(),
+                        "it could not be drawn (" + e.getClass().getSimpleName() + ")"));
+                forget();
+            }
         }
     }
 
@@ -94,6 +110,11 @@ final class Renderer implements AutoCloseable {
         if (version.get() == number) {
             refine(request, scene, number, 1, FINE_SAMPLES);
         }
+    }
+
+    private void forget() {
+        built = null;
+        builtFrom = null;
     }
 
     private static boolean pause() {

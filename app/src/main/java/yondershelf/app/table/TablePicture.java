@@ -40,7 +40,10 @@ public final class TablePicture extends Pane {
 
     TablePicture(Workspace workspace) {
         this.shown = workspace.table().scene();
-        this.renderer = new Renderer(workspace.builder(), frame -> Platform.runLater(() -> show(frame)));
+        this.renderer = new Renderer(
+                workspace.builder(),
+                frame -> Platform.runLater(() -> show(frame)),
+                problem -> Platform.runLater(() -> workspace.tell(problem)));
         this.arrivals = new Arrivals(workspace, this, outline);
         this.chosenActs = new ChosenActs(workspace, () -> chosen, this::choose);
         getStyleClass().add("table-picture");

@@ -1,9 +1,11 @@
 package yondershelf.format.worker;
 
+import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.Semaphore;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -12,6 +14,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
 import yondershelf.format.ContentStream;
 import yondershelf.format.Formats;
+import yondershelf.format.Reach;
 
 /**
  * Reads like {@link Formats}, with everything native done in child processes that are kept for the next file. Close it
@@ -20,8 +23,12 @@ import yondershelf.format.Formats;
 public final class IsolatedReader implements ContentReader, AutoCloseable {
     private static final int MOST_CHILDREN = 2;
 
-    private final Formats here = new Formats();
+    private static final int REDUCED = 2;
+
+    private final Reach reach = new Reach();
+    private final Formats here = new Formats(reach);
     private final Limits limits;
+    private final Path log;
     private final Semaphore room = new Semaphore(MOST_CHILDREN);
     private final ConcurrentLinkedDeque<Worker> idle = new ConcurrentLinkedDeque<>();
     private volatile boolean closed;
@@ -31,32 +38,51 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
     }
 
     public IsolatedReader(Limits limits) {
+        this(limits, Path.of(System.getProperty("java.io.tmpdir")));
+    }
+
+    /** @param log an existing folder, for what the virtual machine says of children that crash */
+    public IsolatedReader(Limits limits, Path log) {
         this.limits = limits;
+        this.log = log;
+    }
+
+    @Override
+    public Reach reach() {
+        return reach;
     }
 
     @Override
     public Model readModel(Path file) throws ProblemException {
-        if (!Formats.needsNative(file)) {
+        if (!here.needsNative(file)) {
             return here.readModel(file);
         }
-        return inChild(
-                WorkerMain.MODEL,
-                file.toAbsolutePath().toString(),
-                null,
-                worker -> ContentStream.readModel(worker.in()));
+        Request request = new Request(WorkerMain.MODEL, file.toAbsolutePath().toString(), 1, null);
+        return inChild(request, limits, worker -> ContentStream.readModel(worker.in()));
     }
 
+    /** A picture that needs more than one file may use whole is read at half its size. */
     @Override
     public Picture readPicture(ImageSource source) throws ProblemException {
-        if (!Formats.needsNative(source)) {
+        Path file = source.file();
+        if (!Formats.needsNative(source) || source.bytes() == null && file == null) {
             return here.readPicture(source);
         }
-        Path file = source.file();
-        if (source.bytes() == null && file == null) {
-            return here.readPicture(source);
+        Limits.Need whole = Limits.of(source, here, 1);
+        int step = limits.allows(whole) ? 1 : REDUCED;
+        Limits.Need need = step == 1 ? whole : Limits.of(source, here, step);
+        if (!limits.allows(need)) {
+            throw new Problem(
+                            source.shownName(),
+                            "it needs " + need.total() + " MiB even at half its size, and one file may use "
+                                    + limits.mostMegabytes(),
+                            "Scale it down, or allow files more memory")
+                    .raise();
         }
         String name = file == null ? source.reference() : file.toAbsolutePath().toString();
-        return inChild(WorkerMain.PICTURE, name, source.bytes(), worker -> ContentStream.readPicture(worker.in()));
+        Request request = new Request(WorkerMain.PICTURE, name, step, source.bytes());
+        Limits given = limits.holds(need) ? limits : limits.grown(need);
+        return inChild(request, given, worker -> ContentStream.readPicture(worker.in()));
     }
 
     @Override
@@ -73,44 +99,44 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         }
     }
 
+    private record Request(byte kind, String path, int step, byte @Nullable [] bytes) {
+        void send(DataOutputStream out, Reach reach) throws IOException {
+            out.writeByte(kind);
+            WorkerMain.text(out, path);
+            WorkerMain.paths(out, reach.roots());
+            WorkerMain.paths(out, reach.allowed());
+            out.writeInt(step);
+            out.writeInt(bytes == null ? -1 : bytes.length);
+            if (bytes != null) {
+                out.write(bytes);
+            }
+            out.flush();
+        }
+    }
+
     private interface Answer<T> {
         T from(Worker worker) throws IOException;
     }
 
-    private <T> T inChild(byte request, String path, byte @org.jspecify.annotations.Nullable [] bytes, Answer<T> answer)
-            throws ProblemException {
+    private <T> T inChild(Request request, Limits given, Answer<T> answer) throws ProblemException {
         room.acquireUninterruptibly();
         try {
-            Worker worker = child(path);
+            Worker worker = child(request.path, given);
             boolean keep = false;
             try (Worker.Deadline deadline = worker.deadline((long) (limits.seconds() * 1000))) {
                 try {
-                    worker.out().writeByte(request);
-                    worker.out().writeUTF(path);
-                    worker.out().writeInt(bytes == null ? -1 : bytes.length);
-                    if (bytes != null) {
-                        worker.out().write(bytes);
-                    }
-                    worker.out().flush();
+                    request.send(worker.out(), reach);
                     if (worker.in().readByte() == WorkerMain.FINE) {
                         T result = answer.from(worker);
-                        keep = true;
+                        keep = given == limits;
                         return result;
                     }
                     Problem problem = new Problem(
-                            worker.in().readUTF(),
-                            worker.in().readUTF(),
-                            worker.in().readUTF());
-                    keep = true;
+                            WorkerMain.text(worker.in()), WorkerMain.text(worker.in()), WorkerMain.text(worker.in()));
+                    keep = given == limits;
                     throw problem.raise();
-                } catch (IOException e) {
-                    throw Problem.of(
-                                    path,
-                                    deadline.expired()
-                                            ? "reading it took longer than " + trimmed(limits.seconds())
-                                                    + " seconds and was stopped"
-                                            : "reading it broke the reader, or used more memory than one file may")
-                            .raise(e);
+                } catch (IOException | RuntimeException | OutOfMemoryError e) {
+                    throw Problem.of(request.path, reason(e, deadline, worker)).raise(e);
                 }
             } finally {
                 if (keep && worker.isAlive() && !closed) {
@@ -124,19 +150,29 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         }
     }
 
+    private String reason(Throwable e, Worker.Deadline deadline, Worker worker) {
+        if (deadline.expired() || worker.ranOutOfTime()) {
+            return "reading it took longer than " + trimmed(limits.seconds()) + " seconds and was stopped";
+        }
+        return e instanceof OutOfMemoryError
+                ? "it needs more memory than there is"
+                : "reading it broke the reader, or used more memory than one file may";
+    }
+
     private static String trimmed(double seconds) {
         return seconds == Math.rint(seconds) ? String.valueOf((long) seconds) : String.valueOf(seconds);
     }
 
-    private Worker child(String path) throws ProblemException {
-        for (Worker worker = idle.poll(); worker != null; worker = idle.poll()) {
+    /** A child kept from earlier, or for a file that needs more than usual, one of its own. */
+    private Worker child(String path, Limits given) throws ProblemException {
+        for (Worker worker = given == limits ? idle.poll() : null; worker != null; worker = idle.poll()) {
             if (worker.isAlive()) {
                 return worker;
             }
             worker.close();
         }
         try {
-            return Worker.start(limits);
+            return Worker.start(given, log);
         } catch (IOException e) {
             throw Problem.of(path, "the process that reads such files could not be started (" + e.getMessage() + ")")
                     .raise(e);

@@ -4,12 +4,15 @@ import java.io.BufferedInputStream;
 import java.io.BufferedOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 
 /** One child process and the pipes to it. Used by one thread at a time. */
 final class Worker implements AutoCloseable {
@@ -25,8 +28,9 @@ final class Worker implements AutoCloseable {
         this.out = new DataOutputStream(new BufferedOutputStream(process.getOutputStream()));
     }
 
-    static Worker start(Limits limits) throws IOException {
-        Process process = new ProcessBuilder(command(limits))
+    static Worker start(Limits limits, Path log) throws IOException {
+        Process process = new ProcessBuilder(command(limits, log))
+                .directory(log.toFile())
                 .redirectError(ProcessBuilder.Redirect.DISCARD)
                 .start();
         Worker worker = new Worker(process);
@@ -43,7 +47,7 @@ final class Worker implements AutoCloseable {
     }
 
     /** Memory is limited with the shell's address-space limit where there is one, and by the child's heap everywhere. */
-    private static List<String> command(Limits limits) {
+    private static List<String> command(Limits limits, Path log) {
         List<String> java = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx" + limits.heapMegabytes() + "m",
@@ -53,17 +57,34 @@ final class Worker implements AutoCloseable {
                 "-XX:TieredStopAtLevel=1",
                 "--enable-native-access=ALL-UNNAMED",
                 "--sun-misc-unsafe-memory-access=allow",
+                // what the virtual machine says of a crash belongs with the log, not wherever the user stands
+                "-XX:ErrorFile=" + log.resolve("reader-%p.log"),
+                "-XX:-CreateCoredumpOnCrash",
                 "-Djava.awt.headless=true",
                 "-cp",
-                System.getProperty("java.class.path"),
-                WorkerMain.class.getName()));
+                absolute(System.getProperty("java.class.path")),
+                WorkerMain.class.getName(),
+                String.valueOf(ProcessHandle.current().pid()),
+                String.valueOf(limits.seconds())));
         if (!System.getProperty("os.name").toLowerCase(Locale.ROOT).contains("linux")) {
             return java;
         }
-        List<String> limited = new ArrayList<>(
-                List.of("/bin/sh", "-c", "ulimit -v " + limits.addressMegabytes() * 1024L + " && exec \"$@\"", "sh"));
+        List<String> limited = new ArrayList<>(List.of(
+                "/bin/sh",
+                "-c",
+                "ulimit -c 0; ulimit -v " + limits.addressMegabytes() * 1024L + " && exec \"$@\"",
+                "sh"));
         limited.addAll(java);
         return limited;
+    }
+
+    /** The child stands in another folder than this process. */
+    private static String absolute(String classPath) {
+        return Arrays.stream(classPath.split(File.pathSeparator))
+                .map(entry -> entry.endsWith("*")
+                        ? new File(entry.substring(0, entry.length() - 1)).getAbsolutePath() + File.separator + "*"
+                        : new File(entry).getAbsolutePath())
+                .collect(Collectors.joining(File.pathSeparator));
     }
 
     DataInputStream in() {
@@ -72,6 +93,16 @@ final class Worker implements AutoCloseable {
 
     DataOutputStream out() {
         return out;
+    }
+
+    /** True when the child ended itself because one file had used its processor time. */
+    boolean ranOutOfTime() {
+        try {
+            return process.waitFor(1, TimeUnit.SECONDS) && process.exitValue() == Guard.ENDED;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
     }
 
     boolean isAlive() {

@@ -7,7 +7,10 @@ import java.io.DataOutputStream;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -18,6 +21,8 @@ import yondershelf.format.Formats;
 
 /** The child process: reads requests from standard input, answers on standard output, ends when the pipe closes. */
 final class WorkerMain {
+    private static final int LONGEST_TEXT = 16 << 20;
+
     static final byte READY = 42;
     static final byte MODEL = 1;
     static final byte PICTURE = 2;
@@ -30,15 +35,20 @@ final class WorkerMain {
         DataInputStream in = new DataInputStream(new BufferedInputStream(System.in));
         DataOutputStream out = new DataOutputStream(new BufferedOutputStream(System.out, 1 << 16));
         // native libraries may print; keep that out of the answers
-        System.setOut(new PrintStream(System.err, true, java.nio.charset.StandardCharsets.UTF_8));
+        System.setOut(new PrintStream(System.err, true, StandardCharsets.UTF_8));
         out.writeByte(READY);
         out.flush();
         Formats formats = new Formats();
+        Guard guard = Guard.watch(Long.parseLong(args[0]), Double.parseDouble(args[1]));
         try {
             while (true) {
                 byte request = in.readByte();
-                answer(formats, request, in.readUTF(), in, out);
+                String path = text(in);
+                formats.reach().set(paths(in), paths(in));
+                guard.begin();
+                answer(formats, request, path, in, out);
                 out.flush();
+                guard.end();
             }
         } catch (EOFException e) {
             // the parent is gone or done: the normal end
@@ -46,8 +56,39 @@ final class WorkerMain {
         }
     }
 
+    /** Longer than the 64 KiB that {@code readUTF} takes: references and messages may be. */
+    static String text(DataInputStream in) throws IOException {
+        int length = in.readInt();
+        if (length < 0 || length > LONGEST_TEXT) {
+            throw new IOException("a text of " + length + " bytes");
+        }
+        return new String(in.readNBytes(length), StandardCharsets.UTF_8);
+    }
+
+    static void text(DataOutputStream out, String text) throws IOException {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        out.writeInt(bytes.length);
+        out.write(bytes);
+    }
+
+    private static List<Path> paths(DataInputStream in) throws IOException {
+        List<Path> out = new ArrayList<>();
+        for (int left = in.readInt(); left > 0; left--) {
+            out.add(Path.of(text(in)));
+        }
+        return out;
+    }
+
+    static void paths(DataOutputStream out, List<Path> paths) throws IOException {
+        out.writeInt(paths.size());
+        for (Path path : paths) {
+            text(out, path.toString());
+        }
+    }
+
     private static void answer(Formats formats, byte request, String path, DataInputStream in, DataOutputStream out)
             throws IOException {
+        int step = in.readInt();
         int length = in.readInt();
         byte[] bytes = length < 0 ? null : in.readNBytes(length);
         try {
@@ -57,7 +98,7 @@ final class WorkerMain {
                 ContentStream.write(model, out);
             } else {
                 ImageSource source = bytes == null ? ImageSource.at(Path.of(path)) : ImageSource.embedded(path, bytes);
-                Picture picture = formats.readPicture(source);
+                Picture picture = formats.readReduced(source, step);
                 out.writeByte(FINE);
                 ContentStream.write(picture, out);
             }
@@ -65,13 +106,15 @@ final class WorkerMain {
             fail(out, e.problem());
         } catch (OutOfMemoryError e) {
             fail(out, Problem.of(path, "it needs more memory than reading one file may use"));
+        } catch (RuntimeException | StackOverflowError e) {
+            fail(out, Problem.of(path, "the file is broken (" + e.getClass().getSimpleName() + ")"));
         }
     }
 
     private static void fail(DataOutputStream out, Problem problem) throws IOException {
         out.writeByte(FAILED);
-        out.writeUTF(problem.file());
-        out.writeUTF(problem.cause());
-        out.writeUTF(problem.advice());
+        text(out, problem.file());
+        text(out, problem.cause());
+        text(out, problem.advice());
     }
 }

@@ -84,4 +84,116 @@ class IsolationTest {
             assertThrows(ProblemException.class, () -> reader.readModel(utf16));
         }
     }
+
+    /** Reads a file that takes long; tells its reader's process first. */
+    static final class SlowParent {
+        public static void main(String[] args) throws Exception {
+            try (IsolatedReader reader = new IsolatedReader(Limits.USUAL, Path.of(args[2]))) {
+                reader.readModel(Path.of(args[0]));
+                System.out.println(ProcessHandle.current()
+                        .children()
+                        .map(c -> String.valueOf(c.pid()))
+                        .collect(java.util.stream.Collectors.joining(",")));
+                reader.readModel(Path.of(args[1]));
+            }
+        }
+    }
+
+    private Path slow() throws Exception {
+        StringBuilder text = new StringBuilder();
+        for (int i = 0; i < 900_000; i++) {
+            text.append("v ").append(i % 977).append(" 0.5 ").append(i % 1013).append('\n');
+        }
+        for (int i = 1; i < 899_990; i++) {
+            text.append("f ")
+                    .append(i)
+                    .append(' ')
+                    .append(i + 1)
+                    .append(' ')
+                    .append(i + 2)
+                    .append('\n');
+        }
+        return Files.writeString(folder.resolve("slow.obj"), text);
+    }
+
+    /** kill -9 of the program ends its readers too, though one is deep in native code. */
+    @Test
+    void aReaderDoesNotOutliveItsParent() throws Exception {
+        Process parent = yondershelf.Child.start(SlowParent.class, cube(), slow(), folder);
+        String told = parent.inputReader(StandardCharsets.UTF_8).readLine();
+        ProcessHandle child = ProcessHandle.of(Long.parseLong(told)).orElseThrow();
+        assertTrue(child.isAlive());
+        Thread.sleep(300);
+        parent.destroyForcibly().waitFor();
+        child.onExit().get(10, java.util.concurrent.TimeUnit.SECONDS);
+    }
+
+    /** What the virtual machine leaves of a crash lies with the log; the next file is read by a fresh child. */
+    @Test
+    @org.junit.jupiter.api.condition.EnabledOnOs(org.junit.jupiter.api.condition.OS.LINUX)
+    void aCrashIsNotedWithTheLog() throws Exception {
+        Path log = Files.createDirectory(folder.resolve("log"));
+        try (IsolatedReader reader = new IsolatedReader(Limits.USUAL, log)) {
+            java.util.Set<Long> before = children();
+            reader.readModel(cube());
+            java.util.Set<Long> fresh = children();
+            fresh.removeAll(before);
+            assertEquals(1, fresh.size());
+            long pid = fresh.iterator().next();
+            assertEquals(
+                    0,
+                    new ProcessBuilder("kill", "-SEGV", String.valueOf(pid))
+                            .start()
+                            .waitFor());
+            ProcessHandle.of(pid).ifPresent(h -> h.onExit().join());
+            assertTrue(Files.exists(log.resolve("reader-" + pid + ".log")));
+            assertEquals(1, reader.readModel(cube()).triangleCount());
+        }
+        String[] here = Path.of("").toAbsolutePath().toFile().list((d, name) -> name.startsWith("hs_err"));
+        assertEquals(0, java.util.Objects.requireNonNull(here).length);
+    }
+
+    private static java.util.Set<Long> children() {
+        return ProcessHandle.current()
+                .children()
+                .map(ProcessHandle::pid)
+                .collect(java.util.stream.Collectors.toCollection(java.util.HashSet::new));
+    }
+
+    /** Large pictures get a child of their own with room for them, under a cap; above it they come at half their size. */
+    @Test
+    void theLimitFollowsTheFileUnderACap() throws Exception {
+        int w = 2048;
+        int h = 1024;
+        float[] pixels = new float[w * h * 3];
+        for (int i = 0; i < w * h; i++) {
+            pixels[i * 3] = i % w % 2;
+            pixels[i * 3 + 1] = i / w % 4;
+            pixels[i * 3 + 2] = 8;
+        }
+        Path file = Files.write(
+                folder.resolve("large.exr"),
+                yondershelf.format.Formats.exr(yondershelf.content.Picture.ofFloats(w, h, 3, pixels)));
+        var image = yondershelf.content.ImageSource.at(file);
+        try (IsolatedReader reader = new IsolatedReader(new Limits(60, 40, 2200, 200))) {
+            assertEquals(w, reader.readPicture(image).width(), "48 MiB of it do not fit into 40, and need not");
+        }
+        try (IsolatedReader reader = new IsolatedReader(new Limits(60, 40, 2200, 110))) {
+            var half = reader.readPicture(image);
+            assertEquals(w / 2, half.width());
+            assertEquals(h / 2, half.height());
+            assertEquals(0.5f, half.value(5, 5, 0), 1e-6f);
+            assertEquals(0.5f, half.value(5, 4, 1), 1e-6f);
+            assertEquals(2.5f, half.value(5, 5, 1), 1e-6f);
+            assertEquals(8f, half.value(77, 99, 2), 1e-6f);
+            var facts = new yondershelf.facts.FactsMeter(reader).hdri(file);
+            assertEquals(w, facts.width(), "facts tell the true size");
+            assertTrue(facts.reason().contains("1024 x 512"), facts.reason());
+        }
+        try (IsolatedReader reader = new IsolatedReader(new Limits(60, 40, 2200, 50))) {
+            ProblemException e = assertThrows(ProblemException.class, () -> reader.readPicture(image));
+            assertTrue(
+                    e.problem().cause().contains("half its size"), e.problem().sentence());
+        }
+    }
 }

@@ -1,0 +1,180 @@
+package yondershelf.format;
+
+import java.io.IOException;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Decides which file a reference inside another file means, and whether it may be followed. Within the library a file belongs
+ * to, or for a loose file within the folder of its pack, any plain file may be meant; elsewhere only what lies in a folder the
+ * user allowed. Other machines are never asked for anything. Safe for several threads.
+ */
+public final class Reach {
+    private volatile List<Path> roots = List.of();
+    private volatile List<Path> allowed = List.of();
+
+    /** What a reference means. */
+    public enum Verdict {
+        /** It leads to a place it may lead to, whether a file is there or not. */
+        WITHIN,
+        /** It leads to a place outside, on this machine. */
+        OUTSIDE,
+        /** It leads to another machine. */
+        NETWORK,
+        /** It is no path, or that of another system's drive. */
+        NOWHERE
+    }
+
+    /**
+     * A reference followed.
+     *
+     * @param file what it means, when it may be followed, or lies outside; else null
+     */
+    public record Target(Verdict verdict, @Nullable Path file) {
+        /** The file, when it may be opened. */
+        public @Nullable Path open() {
+            return verdict == Verdict.WITHIN ? file : null;
+        }
+    }
+
+    /**
+     * @param libraries the roots of the libraries that are open
+     * @param folders what the user allowed besides
+     */
+    public void set(List<Path> libraries, List<Path> folders) {
+        roots = List.copyOf(libraries);
+        allowed = List.copyOf(folders);
+    }
+
+    /** The roots of the libraries that are open. */
+    public List<Path> roots() {
+        return roots;
+    }
+
+    /** What the user allowed besides. */
+    public List<Path> allowed() {
+        return allowed;
+    }
+
+    /** Follows a reference as the file writes it; separators may be of either kind. */
+    public Target follow(Path from, String reference) {
+        String text = reference.strip();
+        Target target = judge(from, text);
+        // "%20" and the like are meant where no file is called just that
+        if (text.indexOf('%') >= 0 && (target.open() == null || !Files.exists(target.open()))) {
+            try {
+                return judge(from, URLDecoder.decode(text.replace("+", "%2B"), StandardCharsets.UTF_8));
+            } catch (IllegalArgumentException e) {
+                return target;
+            }
+        }
+        return target;
+    }
+
+    private Target judge(Path from, String text) {
+        if (text.isEmpty() || text.indexOf('\0') >= 0) {
+            return new Target(Verdict.NOWHERE, null);
+        }
+        String path = text.replace('\\', '/');
+        if (path.toLowerCase(Locale.ROOT).startsWith("file:")) {
+            path = path.substring("file:".length());
+            if (path.startsWith("//")) {
+                String rest = path.substring(2);
+                boolean here = rest.startsWith("/") || rest.startsWith("localhost/");
+                if (!here && rest.matches("[A-Za-z]:/.*|\\.{1,2}/.*")) {
+                    path = rest;
+                } else if (!here) {
+                    return new Target(Verdict.NETWORK, null);
+                } else {
+                    path = rest.substring(rest.indexOf('/'));
+                }
+            }
+        }
+        if (path.startsWith("//") || path.matches("(?i)[a-z][a-z0-9+.-]+://.*")) {
+            return new Target(Verdict.NETWORK, null);
+        }
+        if (path.matches("/?[A-Za-z]:.*")) {
+            return new Target(Verdict.NOWHERE, null);
+        }
+        try {
+            Path base = from.toAbsolutePath().normalize();
+            // on systems where a backslash is a letter like any other, a file may really be called that
+            Path literal = path.equals(text) ? null : sibling(base, text);
+            Path file = literal != null && Files.isRegularFile(literal) ? literal : sibling(base, path);
+            return new Target(mayOpen(base, file) ? Verdict.WITHIN : Verdict.OUTSIDE, file);
+        } catch (InvalidPathException e) {
+            return new Target(Verdict.NOWHERE, null);
+        }
+    }
+
+    private static Path sibling(Path base, String path) {
+        return base.resolveSibling(path).normalize();
+    }
+
+    /** True when a file may be opened on behalf of another one: links on the way count for where they lead. */
+    public boolean mayOpen(Path from, Path file) {
+        Path base = from.toAbsolutePath().normalize();
+        Path target = file.toAbsolutePath().normalize();
+        List<Path> within = new ArrayList<>(allowed);
+        within.add(home(base));
+        for (Path root : within) {
+            if (target.startsWith(root) && !leavesByLink(root, target)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static boolean leavesByLink(Path root, Path target) {
+        try {
+            Path there = target;
+            while (there != null && !Files.exists(there)) {
+                there = there.getParent();
+            }
+            return there == null
+                    || there.startsWith(root) && !there.toRealPath().startsWith(root.toRealPath());
+        } catch (IOException e) {
+            return true;
+        }
+    }
+
+    /** The library a file belongs to, or the folder of its pack: one above its own, because textures often lie beside models. */
+    private Path home(Path file) {
+        for (Path root : roots) {
+            if (file.startsWith(root)) {
+                return root;
+            }
+        }
+        Path folder = file.getParent();
+        if (folder == null) {
+            return file;
+        }
+        Path above = folder.getParent();
+        return above == null || isCommon(above) ? folder : above;
+    }
+
+    /** Folders that hold many people's or many packs' things are nobody's pack. */
+    private static boolean isCommon(Path folder) {
+        Path user = Path.of(System.getProperty("user.home")).toAbsolutePath().normalize();
+        Path temporary =
+                Path.of(System.getProperty("java.io.tmpdir")).toAbsolutePath().normalize();
+        return folder.getParent() == null || user.startsWith(folder) || temporary.startsWith(folder);
+    }
+
+    /** Why a reference is not followed, in plain words; empty when it may be, whether its file is there or not. */
+    public String refusal(Path from, String reference) {
+        return switch (follow(from, reference).verdict()) {
+            case WITHIN -> "";
+            case OUTSIDE -> "it lies outside the library and the pack, and is not opened without your word";
+            case NETWORK -> "it lies on another machine, which is never asked";
+            case NOWHERE -> "its path belongs to another system";
+        };
+    }
+}
