@@ -58,7 +58,7 @@ class ArchitectureTest {
         "format, content disk",
         "geometry, content",
         "search, content",
-        "facts, content format",
+        "facts, content format geometry",
         "sorting, content disk format",
         "render, content work format geometry",
         "library, content disk work format sorting",

@@ -60,6 +60,26 @@ public record Material(
         return with(name, opacity, r, g, b, maps);
     }
 
+    /** The same, its surface letting light through where its base color or its vertices say so. */
+    public Material withAlpha() {
+        return new Material(
+                name,
+                red,
+                green,
+                blue,
+                opacity,
+                metallic,
+                roughness,
+                emissiveRed,
+                emissiveGreen,
+                emissiveBlue,
+                normalScale,
+                alphaCutoff,
+                true,
+                doubleSided,
+                maps);
+    }
+
     public Material withOpacity(double other) {
         return with(name, other, emissiveRed, emissiveGreen, emissiveBlue, maps);
     }

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * @param colors linear r, g, b, a per vertex, or null
  * @param indices three per triangle, counter-clockwise seen from outside
  * @param material index into the model's materials
+ * @param tangents x, y, z and the bitangent's side per vertex (glTF 2.0, 3.7.2.1), as the file gives them, or null
  */
 public record Part(
         float[] positions,
@@ -18,7 +19,18 @@ public record Part(
         float @Nullable [] uvs,
         float @Nullable [] colors,
         int[] indices,
-        int material) {
+        int material,
+        float @Nullable [] tangents) {
+
+    public Part(
+            float[] positions,
+            float @Nullable [] normals,
+            float @Nullable [] uvs,
+            float @Nullable [] colors,
+            int[] indices,
+            int material) {
+        this(positions, normals, uvs, colors, indices, material, null);
+    }
 
     public int vertexCount() {
         return positions.length / 3;
@@ -28,7 +40,11 @@ public record Part(
         return indices.length / 3;
     }
 
+    public Part withTangents(float @Nullable [] other) {
+        return new Part(positions, normals, uvs, colors, indices, material, other);
+    }
+
     public Part withMaterial(int other) {
-        return new Part(positions, normals, uvs, colors, indices, other);
+        return new Part(positions, normals, uvs, colors, indices, other, tangents);
     }
 }

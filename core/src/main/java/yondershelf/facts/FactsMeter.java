@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import yondershelf.content.Bounds;
 import yondershelf.content.ImageSource;
@@ -19,6 +20,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
+import yondershelf.geometry.MainBody;
 
 /** Measures facts from files. */
 public final class FactsMeter {
@@ -45,6 +47,19 @@ public final class FactsMeter {
      */
     public Facts of(Model model, Path file, long bytes) {
         Bounds b = model.bounds();
+        if (!MainBody.isFinite(b)) {
+            String size = b.isEmpty() || b.radius() == 0
+                    ? "all its vertices lie in one point"
+                    : "its size is no finite number";
+            return Facts.unreadable(Kind.MODEL, size, bytes);
+        }
+        Bounds seen = MainBody.of(model);
+        String apart = seen.radius() < b.radius() * 0.5
+                ? String.format(
+                        Locale.ROOT,
+                        "its pieces lie %.4g m apart: the preview shows the largest group of them",
+                        2 * b.radius())
+                : "";
         long vertices = 0;
         int parts = 0;
         for (Model.Placed placed : model.placed()) {
@@ -61,7 +76,7 @@ public final class FactsMeter {
         return new Facts(
                 Kind.MODEL,
                 true,
-                "",
+                apart,
                 List.of(b.sizeX(), b.sizeY(), b.sizeZ()),
                 model.triangleCount(),
                 vertices,

@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -42,6 +43,8 @@ final class AssimpReader {
     private final List<Mesh> meshes = new ArrayList<>();
     private final List<Material> materials;
     private final int[] materialNumbers;
+    /** Materials worn by vertices that carry alpha. */
+    private final BitSet seeThrough = new BitSet();
     /** PLY stores colours for the screen (common practice, no source); the other formats store light. */
     private final boolean coloursForScreen;
     /** STL knows no materials. */
@@ -105,7 +108,8 @@ final class AssimpReader {
                 [(int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count()];
         for (int i = 0; i < materialNumbers.length; i++) {
             if (materialNumbers[i] >= 0) {
-                out[materialNumbers[i]] = bare ? BARE : materials.get(i);
+                Material worn = bare ? BARE : materials.get(i);
+                out[materialNumbers[i]] = seeThrough.get(i) ? worn.withAlpha() : worn;
             }
         }
         return Arrays.asList(out);
@@ -220,6 +224,7 @@ final class AssimpReader {
                 colors[i * 4 + 1] = light(c.g());
                 colors[i * 4 + 2] = light(c.b());
                 colors[i * 4 + 3] = c.a();
+                seeThrough.set(mesh.mMaterialIndex(), c.a() < 1 || seeThrough.get(mesh.mMaterialIndex()));
             }
         }
         AIFace.Buffer faces = mesh.mFaces();

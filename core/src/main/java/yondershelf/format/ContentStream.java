@@ -41,6 +41,7 @@ public final class ContentStream {
                 floats(part.colors(), out);
                 ints(part.indices(), out);
                 out.writeInt(part.material());
+                floats(part.tangents(), out);
             }
         }
         out.writeInt(model.nodes().size());
@@ -64,7 +65,7 @@ public final class ContentStream {
             List<Part> parts = new ArrayList<>();
             for (int k = in.readInt(); k > 0; k--) {
                 float[] positions = requireFloats(in);
-                parts.add(new Part(positions, floats(in), floats(in), floats(in), ints(in), in.readInt()));
+                parts.add(new Part(positions, floats(in), floats(in), floats(in), ints(in), in.readInt(), floats(in)));
             }
             meshes.add(new Mesh(meshName, parts));
         }

@@ -38,6 +38,7 @@ final class GlbWriter {
     private final ArrayNode accessors = JsonNodeFactory.instance.arrayNode();
     private final Map<Object, Integer> written = new IdentityHashMap<>();
     private final Map<float[], float[]> tangents = new IdentityHashMap<>();
+    private final Map<Part, Part> flat = new IdentityHashMap<>();
     private final Map<Integer, Integer> bare = new HashMap<>();
     private final List<Material> bareVariants = new ArrayList<>();
     private final GltfMaterialWriter materials;
@@ -131,17 +132,21 @@ final class GlbWriter {
             ObjectNode out = meshes.addObject();
             out.put("name", mesh.name());
             ArrayNode primitives = out.putArray("primitives");
-            for (Part part : mesh.parts()) {
+            for (Part given : mesh.parts()) {
                 ObjectNode primitive = primitives.addObject();
                 ObjectNode attributes = primitive.putObject("attributes");
-                attributes.put("POSITION", positions(part.positions()));
-                boolean worn = part.material() >= 0
-                        && part.material() < model.materials().size();
-                float[] uvs = part.uvs();
+                boolean worn = given.material() >= 0
+                        && given.material() < model.materials().size();
                 boolean bumped = worn
-                        && uvs != null
-                        && model.materials().get(part.material()).maps().containsKey(Role.NORMAL);
-                float[] normals = part.normals() == null && bumped ? Tangents.normals(part) : part.normals();
+                        && given.uvs() != null
+                        && model.materials().get(given.material()).maps().containsKey(Role.NORMAL);
+                // a part without normals is flat: tangents need normals, so its corners get vertices of their own
+                Part part = given.normals() == null && bumped
+                        ? flat.computeIfAbsent(given, Tangents::faceted).withMaterial(given.material())
+                        : given;
+                attributes.put("POSITION", positions(part.positions()));
+                float[] uvs = part.uvs();
+                float[] normals = part.normals();
                 if (normals != null) {
                     normals = unit(normals);
                     attributes.put("NORMAL", floats(normals, 3, "VEC3"));
@@ -150,7 +155,8 @@ final class GlbWriter {
                     attributes.put("TEXCOORD_0", floats(uvs, 2, "VEC2"));
                 }
                 if (bumped && normals != null && uvs != null) {
-                    float[] known = tangents.get(part.positions());
+                    float[] own = part.tangents();
+                    float[] known = own != null ? own : tangents.get(part.positions());
                     float[] made = known != null ? known : Tangents.of(part, normals, uvs);
                     tangents.put(part.positions(), made);
                     attributes.put("TANGENT", floats(made, 4, "VEC4"));

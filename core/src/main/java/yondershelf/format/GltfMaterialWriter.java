@@ -2,10 +2,12 @@ package yondershelf.format;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
@@ -57,7 +59,13 @@ final class GltfMaterialWriter {
         pbr.put("roughnessFactor", m.roughness());
         TextureUse base = m.maps().get(Role.BASE_COLOR);
         if (hasOpacityMap) {
-            texture(pbr, "baseColorTexture", withOpacity(base, m.maps().get(Role.OPACITY)), use(m, Role.OPACITY));
+            Encoded joined = withOpacity(base, m.maps().get(Role.OPACITY));
+            // an opacity map that cannot be read costs the opacity only
+            texture(
+                    pbr,
+                    "baseColorTexture",
+                    joined != null ? joined : encoded(base),
+                    joined != null ? use(m, Role.OPACITY) : base);
         } else {
             texture(pbr, "baseColorTexture", encoded(base), base);
         }
@@ -117,7 +125,11 @@ final class GltfMaterialWriter {
         }
     }
 
-    private record Encoded(String key, String mime, byte[] bytes) {}
+    /**
+     * @param key the same for the same bytes only, or the same files joined in the same way
+     * @param name for people
+     */
+    private record Encoded(String key, String name, String mime, byte[] bytes) {}
 
     private @Nullable ObjectNode texture(
             ObjectNode parent, String name, @Nullable Encoded picture, @Nullable TextureUse use) {
@@ -135,7 +147,7 @@ final class GltfMaterialWriter {
             }
             ArrayNode images = root.withArray("images");
             images.addObject()
-                    .put("name", picture.key)
+                    .put("name", picture.name)
                     .put("mimeType", picture.mime)
                     .put("bufferView", sink.add(picture.bytes, 0));
             ArrayNode all = root.withArray("textures");
@@ -174,15 +186,13 @@ final class GltfMaterialWriter {
         ImageSource image = use.image();
         byte[] bytes = Pictures.bytesOf(image);
         FileType type = FileType.byContent(bytes).orElse(null);
-        String key = image.bytes() != null
-                ? image.reference() + " " + Integer.toHexString(java.util.Arrays.hashCode(bytes))
-                : image.shownName().replace('\\', '/').replaceAll(".*/", "") + " "
-                        + Integer.toHexString(java.util.Arrays.hashCode(bytes));
+        String key = digest(bytes);
+        String title = title(use);
         if (type == FileType.PNG || type == FileType.JPEG) {
-            return new Encoded(key, type == FileType.PNG ? "image/png" : "image/jpeg", bytes);
+            return new Encoded(key, title, type == FileType.PNG ? "image/png" : "image/jpeg", bytes);
         }
         Optional<Picture> picture = picture(use);
-        return picture.isPresent() ? new Encoded(key, "image/png", PngWriter.write(picture.get())) : null;
+        return picture.isPresent() ? new Encoded(key, title, "image/png", PngWriter.write(picture.get())) : null;
     }
 
     private @Nullable Encoded packed(@Nullable TextureUse rough, @Nullable TextureUse metal) {
@@ -200,8 +210,9 @@ final class GltfMaterialWriter {
             out[i * 3 + 1] = r == null ? (byte) 255 : at(r, i % w, i / w, w, h, 0);
             out[i * 3 + 2] = m == null ? (byte) 255 : at(m, i % w, i / w, w, h, 0);
         }
-        String key = "packed " + name(rough) + " " + name(metal);
-        return new Encoded(key, "image/png", PngWriter.write(Picture.ofBytes(w, h, 3, out)));
+        String key = "packed " + identity(rough) + " " + identity(metal);
+        return new Encoded(
+                key, title(rough != null ? rough : metal), "image/png", PngWriter.write(Picture.ofBytes(w, h, 3, out)));
     }
 
     private @Nullable Encoded withOpacity(@Nullable TextureUse base, @Nullable TextureUse opacity) {
@@ -220,12 +231,30 @@ final class GltfMaterialWriter {
             }
             out[i * 4 + 3] = at(alpha, i % w, i / w, w, h, 0);
         }
-        String key = "color " + name(base) + " opacity " + name(opacity);
-        return new Encoded(key, "image/png", PngWriter.write(Picture.ofBytes(w, h, 4, out)));
+        String key = "color " + identity(base) + " opacity " + identity(opacity);
+        return new Encoded(
+                key, title(base != null ? base : opacity), "image/png", PngWriter.write(Picture.ofBytes(w, h, 4, out)));
     }
 
-    private static String name(@Nullable TextureUse use) {
-        return use == null ? "none" : Objects.requireNonNull(use.image()).shownName();
+    /** What a picture is, not what it is called: two models may both embed a "roughness.png". */
+    private static String identity(@Nullable TextureUse use) {
+        if (use == null) {
+            return "none";
+        }
+        byte[] bytes = use.image().bytes();
+        return bytes != null ? digest(bytes) : use.image().shownName();
+    }
+
+    private static String digest(byte[] bytes) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java platform has SHA-256", e);
+        }
+    }
+
+    private static String title(@Nullable TextureUse use) {
+        return use == null ? "" : use.image().shownName().replace('\\', '/').replaceAll("(?s).*/", "");
     }
 
     private static byte at(Picture p, int x, int y, int w, int h, int channel) {

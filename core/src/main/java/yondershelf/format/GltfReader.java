@@ -160,7 +160,9 @@ final class GltfReader {
             material = fallback;
         }
         float[] uvs = optional(attributes, "TEXCOORD_" + dresses.uvSet(material), 2, vertices);
-        return Reading.checkedPart(document.file, positions, normals, uvs, colors, indices, material);
+        float[] tangents = normals == null ? null : optional(attributes, "TANGENT", 4, vertices);
+        return Reading.checkedPart(document.file, positions, normals, uvs, colors, indices, material)
+                .withTangents(tangents);
     }
 
     private float @Nullable [] optional(JsonNode attributes, String name, int size, int vertices)

@@ -79,34 +79,46 @@ final class Tangents {
         out[v * 4 + 3] = up < 0 ? -1 : 1;
     }
 
-    /** Smooth normals by area for parts that have none. */
-    static float[] normals(Part part) {
-        float[] p = part.positions();
-        double[] sum = new double[p.length];
+    /** A part that is flat for want of normals, with a vertex for each corner of each triangle, and the faces' normals. */
+    static Part faceted(Part part) {
         int[] x = part.indices();
-        for (int i = 0; i + 2 < x.length; i += 3) {
-            int a = x[i] * 3;
-            int b = x[i + 1] * 3;
-            int c = x[i + 2] * 3;
-            double ux = p[b] - p[a];
-            double uy = p[b + 1] - p[a + 1];
-            double uz = p[b + 2] - p[a + 2];
-            double vx = p[c] - p[a];
-            double vy = p[c + 1] - p[a + 1];
-            double vz = p[c + 2] - p[a + 2];
-            double[] n = {uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx};
-            for (int corner : new int[] {a, b, c}) {
+        int corners = x.length;
+        float[] p = spread(part.positions(), 3, x);
+        float[] n = new float[corners * 3];
+        for (int i = 0; i + 8 < p.length; i += 9) {
+            double ux = p[i + 3] - p[i];
+            double uy = p[i + 4] - p[i + 1];
+            double uz = p[i + 5] - p[i + 2];
+            double vx = p[i + 6] - p[i];
+            double vy = p[i + 7] - p[i + 1];
+            double vz = p[i + 8] - p[i + 2];
+            double[] face = {uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx};
+            double l = Math.sqrt(face[0] * face[0] + face[1] * face[1] + face[2] * face[2]);
+            for (int c = 0; c < 3; c++) {
                 for (int k = 0; k < 3; k++) {
-                    sum[corner + k] += n[k];
+                    n[i + c * 3 + k] = l > 0 ? (float) (face[k] / l) : k == 1 ? 1 : 0;
                 }
             }
         }
-        float[] out = new float[p.length];
-        for (int v = 0; v + 2 < out.length; v += 3) {
-            double l = Math.sqrt(sum[v] * sum[v] + sum[v + 1] * sum[v + 1] + sum[v + 2] * sum[v + 2]);
-            out[v] = l > 0 ? (float) (sum[v] / l) : 0;
-            out[v + 1] = l > 0 ? (float) (sum[v + 1] / l) : 1;
-            out[v + 2] = l > 0 ? (float) (sum[v + 2] / l) : 0;
+        float[] uvs = part.uvs();
+        float[] colors = part.colors();
+        int[] indices = new int[corners];
+        for (int i = 0; i < corners; i++) {
+            indices[i] = i;
+        }
+        return new Part(
+                p,
+                n,
+                uvs == null ? null : spread(uvs, 2, x),
+                colors == null ? null : spread(colors, 4, x),
+                indices,
+                part.material());
+    }
+
+    private static float[] spread(float[] values, int size, int[] indices) {
+        float[] out = new float[indices.length * size];
+        for (int i = 0; i < indices.length; i++) {
+            System.arraycopy(values, indices[i] * size, out, i * size, size);
         }
         return out;
     }

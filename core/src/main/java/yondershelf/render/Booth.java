@@ -10,13 +10,14 @@ import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Transform;
+import yondershelf.geometry.MainBody;
 import yondershelf.geometry.MeshBvh;
 import yondershelf.work.Parallel;
 
 /** The fixed stage in which previews are taken. A change to how they look raises {@link #VERSION}. */
 public final class Booth {
     /** Part of every preview's key. */
-    public static final int VERSION = 2;
+    public static final int VERSION = 3;
 
     /** Degrees: three-quarter view from slightly above. */
     private static final double TURN = Math.toRadians(32);
@@ -72,7 +73,7 @@ public final class Booth {
                     .toList();
             items.add(new RenderScene.Item(ready.meshes().get(placed.mesh()), placed.toModel(), worn));
         }
-        return stage(items, model.bounds());
+        return stage(items, MainBody.of(model));
     }
 
     /** The swatch form wearing a material. */
@@ -96,7 +97,8 @@ public final class Booth {
             placed.add(new RenderScene.Item(item.mesh(), toStage.after(item.toWorld()), item.shaders()));
         }
         RenderScene.Ground ground = new RenderScene.Ground(0, true, 0.4, 6);
-        double[] extent = Extent.of(placed);
+        // what lies outside, pieces left far away, is not what the picture is of
+        double[] extent = Extent.of(placed, box.transformed(toStage));
         return new Stage(
                 RenderScene.of(placed, light, ground), extent.length == 0 ? new double[] {0, 0, 0, 0, 1, 0} : extent);
     }

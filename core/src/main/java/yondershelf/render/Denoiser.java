@@ -22,6 +22,10 @@ final class Denoiser {
         float[] albedo = new float[w * h * 3];
         float[] normal = new float[w * h * 3];
         float[] from = light.clone();
+        for (int i = 0; i < from.length; i++) {
+            // not a number would spread to all its neighbours
+            from[i] = Float.isFinite(from[i]) ? from[i] : 0;
+        }
         for (int i = 0; i < w * h; i++) {
             for (int c = 0; c < 3; c++) {
                 albedo[i * 3 + c] = guides[i * 6 + c] / samples;
@@ -47,7 +51,7 @@ final class Denoiser {
         }
         float keep = samples / (float) FADED_OUT;
         for (int i = 0; i < from.length; i++) {
-            from[i] = from[i] * (1 - keep) + light[i] * keep;
+            from[i] = from[i] * (1 - keep) + (Float.isFinite(light[i]) ? light[i] : 0) * keep;
         }
         return from;
     }

@@ -8,6 +8,8 @@ import yondershelf.content.Picture;
  * columns (Pharr, Jakob and Humphreys, "Physically Based Rendering", 14.2.4: sampling piecewise-constant functions).
  */
 public final class EnvironmentLight {
+    private static final float LARGEST_HALF = 65504;
+    private static final float MOST_RADIANCE = 1e9f;
     private static final int MOST_COLUMNS = 1024;
 
     private final Picture background;
@@ -96,8 +98,7 @@ public final class EnvironmentLight {
                     double sum = 0;
                     for (int dy = 0; dy < shrink; dy++) {
                         for (int dx = 0; dx < shrink; dx++) {
-                            float value = p.value(x * shrink + dx, y * shrink + dy, channel);
-                            sum += value > 0 && value < Float.POSITIVE_INFINITY ? value : 0;
+                            sum += finite(p.value(x * shrink + dx, y * shrink + dy, channel));
                         }
                     }
                     out[(y * w + x) * 3 + c] = (float) (sum / (shrink * shrink));
@@ -105,6 +106,17 @@ public final class EnvironmentLight {
             }
         }
         return out;
+    }
+
+    /**
+     * A stored radiance as light: what is no number or below zero is dark, and infinity, where half floats ran over, is their
+     * largest number (IEEE 754 binary16). Larger floats count up to a billion, so that sums stay finite.
+     */
+    private static float finite(float stored) {
+        if (stored == Float.POSITIVE_INFINITY) {
+            return LARGEST_HALF;
+        }
+        return stored > 0 ? Math.min(stored, MOST_RADIANCE) : 0;
     }
 
     /** Solid angle of one texel of a row. */
@@ -237,8 +249,8 @@ public final class EnvironmentLight {
         int y1 = Math.min(bh - 1, y0 + 1);
         for (int c = 0; c < 3; c++) {
             int k = background.channels() >= 3 ? c : 0;
-            float topRow = background.value(x0, y0, k) * (1 - fx) + background.value(x1, y0, k) * fx;
-            float bottomRow = background.value(x0, y1, k) * (1 - fx) + background.value(x1, y1, k) * fx;
+            float topRow = finite(background.value(x0, y0, k)) * (1 - fx) + finite(background.value(x1, y0, k)) * fx;
+            float bottomRow = finite(background.value(x0, y1, k)) * (1 - fx) + finite(background.value(x1, y1, k)) * fx;
             out[c] = (topRow * (1 - fy) + bottomRow * fy) * brightness;
         }
     }

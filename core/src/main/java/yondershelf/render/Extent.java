@@ -2,6 +2,7 @@ package yondershelf.render;
 
 import java.util.Arrays;
 import java.util.List;
+import yondershelf.content.Bounds;
 import yondershelf.content.Part;
 import yondershelf.content.Transform;
 
@@ -15,15 +16,16 @@ final class Extent {
 
     private Extent() {}
 
-    /** Three coordinates a point, in world space; empty when there are no vertices. */
-    static double[] of(List<RenderScene.Item> items) {
+    /** Three coordinates a point, in world space, of vertices within a box; empty when there are none. */
+    static double[] of(List<RenderScene.Item> items, Bounds within) {
+        double slack = within.radius() * 1e-3;
         double[] best = new double[DIRECTIONS];
         Arrays.fill(best, Double.NEGATIVE_INFINITY);
         double[] out = new double[DIRECTIONS * 3];
         double[] ways = directions();
         for (RenderScene.Item item : items) {
             for (Part part : item.mesh().mesh().parts()) {
-                gather(part.positions(), item.toWorld(), ways, best, out);
+                gather(part.positions(), item.toWorld(), within, slack, ways, best, out);
             }
         }
         return best[0] == Double.NEGATIVE_INFINITY ? new double[0] : out;
@@ -41,12 +43,19 @@ final class Extent {
         return out;
     }
 
-    private static void gather(float[] p, Transform t, double[] ways, double[] best, double[] out) {
+    private static void gather(
+            float[] p, Transform t, Bounds within, double slack, double[] ways, double[] best, double[] out) {
         for (int v = 0; v + 2 < p.length; v += 3) {
             double x = t.pointX(p[v], p[v + 1], p[v + 2]);
             double y = t.pointY(p[v], p[v + 1], p[v + 2]);
             double z = t.pointZ(p[v], p[v + 1], p[v + 2]);
-            for (int d = 0; d < DIRECTIONS; d++) {
+            boolean inside = x >= within.minX() - slack
+                    && x <= within.maxX() + slack
+                    && y >= within.minY() - slack
+                    && y <= within.maxY() + slack
+                    && z >= within.minZ() - slack
+                    && z <= within.maxZ() + slack;
+            for (int d = 0; inside && d < DIRECTIONS; d++) {
                 double along = ways[d * 3] * x + ways[d * 3 + 1] * y + ways[d * 3 + 2] * z;
                 if (along > best[d]) {
                     best[d] = along;

@@ -5,6 +5,9 @@ import yondershelf.geometry.Ray;
 
 /** One worker's scratch space and the walk along one path: what the path tracer does for each sample of a pixel. */
 final class LightPath {
+    /** Surfaces one straight way may pass through: far more than any foliage has, so that only broken scenes meet it. */
+    private static final int MOST_LAYERS = 4096;
+
     private final RenderScene scene;
     private final PathTracer.Quality quality;
     private final Ray ray = new Ray();
@@ -51,6 +54,11 @@ final class LightPath {
             double dz = frame[2] * sx + frame[5] * sy - frame[8];
             double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
             trace(camera, dx * l, dy * l, dz * l);
+            if (!Float.isFinite(r + g + b + a)) {
+                // one broken sample must not spread: it counts as dark
+                r = g = b = 0;
+                a = 1;
+            }
             film.sum[p * 4] += r;
             film.sum[p * 4 + 1] += g;
             film.sum[p * 4 + 2] += b;
@@ -76,14 +84,16 @@ final class LightPath {
         boolean first = true;
         int bounce = 0;
         ray.set(camera.eyeX(), camera.eyeY(), camera.eyeZ(), dx, dy, dz, 0, Float.MAX_VALUE);
-        for (int step = 0; step < 64; step++) {
-            if (!scene.bvh.nearest(ray)) {
+        int layers = 0;
+        while (true) {
+            if (layers > MOST_LAYERS || !scene.bvh.nearest(ray)) {
                 miss(tr, tg, tb, density, first);
                 return;
             }
             Shader shader = scene.surface(ray, surface);
             if (shader.transparent && surface.alpha < 1 && sampler.next() >= surface.alpha) {
                 passThrough();
+                layers++;
                 continue;
             }
             if (first) {
@@ -217,7 +227,7 @@ final class LightPath {
             return scene.bvh.blocked(shadow) ? 0 : 1;
         }
         float open = 1;
-        for (int i = 0; i < 16 && open > 0.01f; i++) {
+        for (int i = 0; i < MOST_LAYERS && open > 0.01f; i++) {
             if (!scene.bvh.nearest(shadow)) {
                 return open;
             }
@@ -225,7 +235,7 @@ final class LightPath {
             float t = shadow.tMax * 1.00001f + 1e-5f;
             shadow.set(shadow.ox + x * t, shadow.oy + y * t, shadow.oz + z * t, x, y, z, 0, Float.MAX_VALUE);
         }
-        return open > 0.01f ? open : 0;
+        return 0;
     }
 
     private void miss(float tr, float tg, float tb, float density, boolean first) {

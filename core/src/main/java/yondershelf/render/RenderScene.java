@@ -130,8 +130,15 @@ public final class RenderScene {
         Item item = items.get(ray.instance);
         Part part = item.mesh.mesh().parts().get(item.mesh.partOf(ray.triangle));
         int t = item.mesh.triangleInPart(ray.triangle) * 3;
-        uvAt(part, part.indices()[t], part.indices()[t + 1], part.indices()[t + 2], ray, s);
-        return shader.opacityAt(s.u, s.v, s.texel);
+        int a = part.indices()[t];
+        int b = part.indices()[t + 1];
+        int c = part.indices()[t + 2];
+        uvAt(part, a, b, c, ray, s);
+        float[] colors = part.colors();
+        float tint = colors == null
+                ? 1
+                : colors[a * 4 + 3] * (1 - ray.u - ray.v) + colors[b * 4 + 3] * ray.u + colors[c * 4 + 3] * ray.v;
+        return shader.opacityAt(s.u, s.v, s.texel, tint);
     }
 
     /** Fills in the surface at a hit, its normals turned towards the ray's origin. */
@@ -176,6 +183,7 @@ public final class RenderScene {
             s.tintR = colors[a * 4] * w + colors[b * 4] * ray.u + colors[c * 4] * ray.v;
             s.tintG = colors[a * 4 + 1] * w + colors[b * 4 + 1] * ray.u + colors[c * 4 + 1] * ray.v;
             s.tintB = colors[a * 4 + 2] * w + colors[b * 4 + 2] * ray.u + colors[c * 4 + 2] * ray.v;
+            s.tintA = colors[a * 4 + 3] * w + colors[b * 4 + 3] * ray.u + colors[c * 4 + 3] * ray.v;
         }
         if (shader.hasNormalMap() && part.uvs() != null) {
             float[] uvs = part.uvs();

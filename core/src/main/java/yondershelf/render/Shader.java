@@ -50,8 +50,8 @@ public final class Shader {
         this.normal = slots.get(Role.NORMAL);
         this.opacity = slots.get(Role.OPACITY);
         this.emissive = slots.get(Role.EMISSIVE);
-        boolean cutBase = material.alphaFromBaseColor() && base != null && base.image.hasAlpha();
-        this.transparent = material.opacity() < 1 || opacity != null || cutBase;
+        // vertices may carry alpha too, which a material that is not opaque lets count
+        this.transparent = material.opacity() < 1 || opacity != null || material.alphaFromBaseColor();
         this.glows = material.emissiveRed() + material.emissiveGreen() + material.emissiveBlue() > 0;
         this.needsUv = !slots.isEmpty();
         this.missing = base == null && material.maps().containsKey(Role.BASE_COLOR) ? MISSING : 1;
@@ -76,7 +76,7 @@ public final class Shader {
         float r = (float) m.red();
         float g = (float) m.green();
         float b = (float) m.blue();
-        float alpha = (float) m.opacity();
+        float alpha = (float) m.opacity() * s.tintA;
         float[] t = s.texel;
         if (base != null) {
             base.lookup(s.u, s.v, t);
@@ -126,14 +126,18 @@ public final class Shader {
         s.baseR = r * s.tintR * missing;
         s.baseG = g * s.tintG * missing;
         s.baseB = b * s.tintB * missing;
-        s.alpha = alpha * s.tintA;
+        s.alpha = alpha;
         s.roughness = rough < 0 ? 0 : rough > 1 ? 1 : rough;
         s.metallic = metal < 0 ? 0 : metal > 1 ? 1 : metal;
     }
 
-    /** The opacity alone, for shadow rays. */
-    float opacityAt(float u, float v, float[] t) {
-        float alpha = (float) material.opacity();
+    /**
+     * The opacity alone, for shadow rays.
+     *
+     * @param tint the vertices' alpha there
+     */
+    float opacityAt(float u, float v, float[] t, float tint) {
+        float alpha = (float) material.opacity() * tint;
         if (material.alphaFromBaseColor() && base != null) {
             base.lookup(u, v, t);
             alpha *= t[3];

@@ -15,6 +15,12 @@ public final class Placing {
     /** Share of the box that counts as footprint: most things are slimmer than their box at the rim. */
     private static final double FOOTPRINT = 0.8;
 
+    /** Cosine from which on an object counts as standing upright. */
+    private static final double UPRIGHT = 0.999;
+
+    private static final double LEVEL_SIDE = 0.1;
+    private static final double GAP = 1.15;
+
     private Placing() {}
 
     /**
@@ -76,6 +82,82 @@ public final class Placing {
                 .after(turned(pick.normalX(), pick.normalY(), pick.normalZ()))
                 .after(stand(model, 0, 0, 0, turn));
         return new Rest(onFace, pick.placement() == null ? "" : pick.placement().name());
+    }
+
+    /**
+     * Where a placed object comes to rest when it is moved to a point of the picture. It keeps its scale and how it is turned:
+     * one that stands upright stays so, one that was fitted to a face is fitted to the face there.
+     *
+     * @param built the scene without it
+     */
+    public static @Nullable Rest moved(
+            BuiltScene built, Camera camera, double x, double y, double aspect, Placement placement) {
+        Transform t = placement.toWorld();
+        double[] up = up(t);
+        Transform turned = Transform.translation(-t.tx(), -t.ty(), -t.tz()).after(t);
+        if (up[1] > UPRIGHT) {
+            Bounds box = placement.model().bounds().transformed(turned);
+            Rest rest = under(built, camera, x, y, aspect, box, 0);
+            return rest == null ? null : new Rest(rest.toWorld.after(turned), rest.on);
+        }
+        BuiltScene.Pick pick = built.pick(camera, x, y, aspect);
+        if (pick == null) {
+            return null;
+        }
+        Transform toFace = turned(pick.normalX(), pick.normalY(), pick.normalZ())
+                .after(turned(up[0], up[1], up[2]).inverse());
+        Transform fitted = toFace.after(turned);
+        double[] base = base(placement.model().bounds(), fitted);
+        Transform there = Transform.translation(pick.x() - base[0], pick.y() - base[1], pick.z() - base[2]);
+        return new Rest(
+                there.after(fitted),
+                pick.placement() == null ? "" : pick.placement().name());
+    }
+
+    /** Where the middle of a placed object's base is in the world: what follows the pointer when it is moved. */
+    public static double[] base(Placement placement) {
+        return base(placement.model().bounds(), placement.toWorld());
+    }
+
+    private static double[] base(Bounds model, Transform t) {
+        double x = model.centreX();
+        double y = model.minY();
+        double z = model.centreZ();
+        return new double[] {t.pointX(x, y, z), t.pointY(x, y, z), t.pointZ(x, y, z)};
+    }
+
+    private static double[] up(Transform t) {
+        double l = Math.sqrt(t.xy() * t.xy() + t.yy() * t.yy() + t.zy() * t.zy());
+        return l > 0 ? new double[] {t.xy() / l, t.yy() / l, t.zy() / l} : new double[] {0, 1, 0};
+    }
+
+    /**
+     * The same object once more beside itself: along whichever of its own sides lies level, as far as it is wide there, so
+     * that the two never overlap however it is turned.
+     */
+    public static Transform beside(Placement placement) {
+        Transform t = placement.toWorld();
+        Bounds box = placement.model().bounds();
+        double[][] sides = {
+            {t.xx() * box.sizeX(), t.yx() * box.sizeX(), t.zx() * box.sizeX()},
+            {t.xz() * box.sizeZ(), t.yz() * box.sizeZ(), t.zz() * box.sizeZ()},
+            {t.xy() * box.sizeY(), t.yy() * box.sizeY(), t.zy() * box.sizeY()}
+        };
+        double[] best = sides[0];
+        for (double[] side : sides) {
+            double l = length(side);
+            boolean level = l > 0 && Math.abs(side[1]) / l < LEVEL_SIDE;
+            boolean bestLevel = length(best) > 0 && Math.abs(best[1]) / length(best) < LEVEL_SIDE;
+            if (level && (!bestLevel || l < length(best) * 0.999)) {
+                best = side;
+            }
+        }
+        return Transform.translation(best[0] * GAP, best[1] * GAP, best[2] * GAP)
+                .after(t);
+    }
+
+    private static double length(double[] v) {
+        return Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
     }
 
     /** The shortest turn that brings +Y to a unit direction. */

@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.util.Base64;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
@@ -218,5 +219,88 @@ class GltfMaterialsTest {
 
     private static double rounded(double value) {
         return Math.rint(value * 1024) / 1024;
+    }
+
+    private static byte[] plain(int size, int... rgb) {
+        byte[] out = new byte[size * size * rgb.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = (byte) rgb[i % rgb.length];
+        }
+        return Formats.png(Picture.ofBytes(size, size, rgb.length, out));
+    }
+
+    private static Material of(Map<Role, byte[]> embedded) {
+        java.util.EnumMap<Role, TextureUse> maps = new java.util.EnumMap<>(Role.class);
+        embedded.forEach((role, bytes) ->
+                maps.put(role, TextureUse.of(yondershelf.content.ImageSource.embedded(role.word() + ".png", bytes))));
+        return Material.ofMaps("worn", maps);
+    }
+
+    private Model written(List<Material> materials, boolean flat) throws Exception {
+        List<yondershelf.content.Part> parts = new java.util.ArrayList<>();
+        for (int i = 0; i < materials.size(); i++) {
+            float[] p = {0, 0, 0, 1, 0, 0, 1, 1, -1, 1, 1, 1};
+            float[] n = {0, 0, 1, 0, 0, 1, 0, 0, 1, 0, 0, 1};
+            float[] uv = {0, 0, 1, 0, 1, 1, 0, 1};
+            float[] tint = {1, 1, 1, 0.25f, 1, 1, 1, 0.5f, 1, 1, 1, 1, 1, 1, 1, 0};
+            float[] tangents = {0, 1, 0, -1, 0, 1, 0, -1, 0, 1, 0, -1, 0, 1, 0, -1};
+            yondershelf.content.Part part =
+                    new yondershelf.content.Part(p, flat ? null : n, uv, tint, new int[] {0, 1, 2, 1, 0, 3}, i);
+            parts.add(flat ? part : part.withTangents(tangents));
+        }
+        Model model = Model.of("m", new yondershelf.content.Mesh("m", parts), materials);
+        Path file = folder.resolve("written.glb");
+        Files.write(file, Formats.glb(model, SceneNotes.none(), formats));
+        return formats.readModel(file);
+    }
+
+    /** Two materials that both embed a "roughness.png" and a "metallic.png" keep each its own. */
+    @Test
+    void picturesOfOneNameStayApart() throws Exception {
+        Model read = written(
+                List.of(
+                        of(Map.of(Role.ROUGHNESS, plain(2, 40), Role.METALLIC, plain(2, 10))),
+                        of(Map.of(Role.ROUGHNESS, plain(2, 200), Role.METALLIC, plain(2, 90))),
+                        of(Map.of(Role.ROUGHNESS, plain(2, 40), Role.METALLIC, plain(2, 10)))),
+                false);
+        double[] rough = new double[3];
+        for (int i = 0; i < 3; i++) {
+            TextureUse use = java.util.Objects.requireNonNull(
+                    read.materials().get(i).maps().get(Role.PACKED));
+            rough[i] = Math.round(formats.readPicture(use.image()).value(0, 0, 1) * 255);
+        }
+        assertArrayEquals(new double[] {40, 200, 40}, rough);
+    }
+
+    @Test
+    void aBrokenOpacityMapCostsTheOpacityOnly() throws Exception {
+        Model read = written(
+                List.of(of(Map.of(Role.BASE_COLOR, plain(2, 200, 100, 50), Role.OPACITY, new byte[] {1, 2, 3}))),
+                false);
+        assertEquals(200, shown(read.materials().get(0), Role.BASE_COLOR));
+    }
+
+    /** Flat parts stay flat under a normal map; alpha of vertices and the file's own tangents come through. */
+    @Test
+    void whatVerticesCarryIsKept() throws Exception {
+        Material bumped = of(Map.of(Role.NORMAL, plain(2, 128, 128, 255)));
+        var flat = written(List.of(bumped), true).meshes().get(0).parts().get(0);
+        float[] n = java.util.Objects.requireNonNull(flat.normals());
+        assertEquals(6, flat.vertexCount());
+        assertEquals(n[2], -n[11], 1e-6, "each face has its own normal");
+        var kept = written(List.of(bumped), false).meshes().get(0).parts().get(0);
+        assertArrayEquals(new float[] {0.25f, 0.5f, 1, 0}, new float[] {
+            java.util.Objects.requireNonNull(kept.colors())[3], kept.colors()[7], kept.colors()[11], kept.colors()[15]
+        });
+        assertArrayEquals(
+                new float[] {0, 1, 0, -1},
+                java.util.Arrays.copyOf(java.util.Objects.requireNonNull(kept.tangents()), 4),
+                1e-6f);
+        Path file = folder.resolve("again.glb");
+        Model again = Model.of("m", new yondershelf.content.Mesh("m", List.of(kept)), List.of(bumped));
+        Files.write(file, Formats.glb(again, SceneNotes.none(), formats));
+        assertArrayEquals(
+                kept.tangents(),
+                formats.readModel(file).meshes().get(0).parts().get(0).tangents());
     }
 }

@@ -73,13 +73,23 @@ class TangentsTest {
         }
     }
 
-    /** A cube's corner shared by three faces of the same size points along the diagonal. */
+    /** Two faces of a roof that share an edge: each keeps its own normal, and its corners their UVs. */
     @Test
-    void smoothNormals() {
-        float[] p = {0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1};
-        int[] faces = {0, 2, 1, 0, 3, 2, 0, 1, 3};
-        float[] n = Tangents.normals(new Part(p, null, null, null, faces, 0));
-        float third = (float) (-1 / Math.sqrt(3));
-        assertArrayEquals(new float[] {third, third, third}, new float[] {n[0], n[1], n[2]}, 1e-6f);
+    void flatPartsStayFlat() {
+        float[] p = {0, 0, 0, 1, 0, 0, 1, 1, -1, 1, 1, 1};
+        float[] uv = {0, 0, 1, 0, 1, 1, 0.5f, 0.5f};
+        Part flat = Tangents.faceted(new Part(p, null, uv, null, new int[] {0, 1, 2, 1, 0, 3}, 3));
+        assertEquals(6, flat.vertexCount());
+        assertEquals(3, flat.material());
+        float[] n = java.util.Objects.requireNonNull(flat.normals());
+        float half = (float) Math.sqrt(0.5);
+        for (int i = 0; i < 3; i++) {
+            assertArrayEquals(new float[] {0, half, half}, java.util.Arrays.copyOfRange(n, i * 3, i * 3 + 3), 1e-6f);
+            assertArrayEquals(
+                    new float[] {0, half, -half}, java.util.Arrays.copyOfRange(n, 9 + i * 3, 12 + i * 3), 1e-6f);
+        }
+        assertArrayEquals(
+                new float[] {1, 0, 0, 0, 0.5f, 0.5f},
+                java.util.Arrays.copyOfRange(java.util.Objects.requireNonNull(flat.uvs()), 6, 12));
     }
 }

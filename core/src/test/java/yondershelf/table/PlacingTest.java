@@ -184,4 +184,57 @@ class PlacingTest {
         assertEquals(stands.xx(), round.xx(), 1e-9);
         assertEquals(stands.tz(), round.tz(), 1e-9);
     }
+
+    /** A placed object under the middle of its own base, moved nowhere, stays where it is: upright, turned, scaled or fitted. */
+    @Test
+    void movingNowhereChangesNothing() {
+        SplittableRandom random = new SplittableRandom(9);
+        Model plate = SceneTest.block("plate", 6, 0.2, 6);
+        Model thing = SceneTest.block("thing", 0.5, 0.7, 0.3);
+        for (int i = 0; i < 60; i++) {
+            boolean fitted = i % 2 == 1;
+            double angle = fitted ? random.nextDouble(0.2, 1.2) : 0;
+            Transform tilt = Transform.translation(0, 2, 0).after(Transform.rotation(0.6, 0, 0.8, angle));
+            Scene scene = Scene.empty("s").with(new Placement("p1", "plate", "", plate, tilt, Map.of()));
+            Camera camera = over(0, 2, 0, 70);
+            Placing.Rest rest = fitted
+                    ? Placing.fitted(BUILDER.build(scene), camera, 0.5, 0.5, 1, thing.bounds(), random.nextDouble(360))
+                    : Placing.under(BUILDER.build(scene), camera, 0.5, 0.5, 1, thing.bounds(), random.nextDouble(360));
+            assertNotNull(rest);
+            Transform there = fitted ? rest.toWorld() : rest.toWorld().after(Transform.scale(1.5));
+            Placement placed = new Placement("p2", "thing", "", thing, there, Map.of());
+            double[] base = Placing.base(placed);
+            double[] seen = camera.project(base[0], base[1], base[2], 1);
+            Placing.Rest moved = Placing.moved(BUILDER.build(scene), camera, seen[0], seen[1], 1, placed);
+            assertNotNull(moved);
+            for (double[] p : new double[][] {{0, 0, 0}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}}) {
+                assertEquals(there.pointX(p[0], p[1], p[2]), moved.toWorld().pointX(p[0], p[1], p[2]), 2e-3);
+                assertEquals(there.pointY(p[0], p[1], p[2]), moved.toWorld().pointY(p[0], p[1], p[2]), 2e-3);
+                assertEquals(there.pointZ(p[0], p[1], p[2]), moved.toWorld().pointZ(p[0], p[1], p[2]), 2e-3);
+            }
+        }
+    }
+
+    /** Placed again beside itself, a thing turned, scaled and tilted in any way shares no space with the first. */
+    @Test
+    void besideItselfNothingOverlaps() {
+        SplittableRandom random = new SplittableRandom(10);
+        for (int i = 0; i < 200; i++) {
+            Model plank = SceneTest.block("plank", random.nextDouble(0.1, 4), 0.05, random.nextDouble(0.1, 4));
+            Transform t = Transform.translation(random.nextDouble(9), 0, random.nextDouble(9))
+                    .after(Transform.rotation(0, 1, 0, random.nextDouble(7)))
+                    .after(Transform.scale(random.nextDouble(0.5, 3)));
+            Placement first = new Placement("p1", "plank", "", plank, t, Map.of());
+            Transform second = Placing.beside(first);
+            // in the first one's own space the second is only moved: their boxes must be apart
+            Bounds own = plank.bounds();
+            Bounds other = own.transformed(t.inverse().after(second));
+            boolean apart = other.minX() > own.maxX()
+                    || other.maxX() < own.minX()
+                    || other.minZ() > own.maxZ()
+                    || other.maxZ() < own.minZ();
+            assertTrue(apart, own + " and " + other);
+            assertEquals(t.ty(), second.ty(), 1e-9, "on the same level");
+        }
+    }
 }

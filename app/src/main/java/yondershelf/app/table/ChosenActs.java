@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Transform;
 import yondershelf.table.Placement;
+import yondershelf.table.Placing;
 import yondershelf.table.Scene;
 
 /** What can be done with the chosen object on the table, by key and by its context menu. */
@@ -63,15 +64,9 @@ final class ChosenActs {
     /** Places it once more beside itself, sharing its geometry. */
     void repeat() {
         act((scene, p) -> {
-            double aside = p.model().bounds().sizeX() * 1.15;
             String title = scene.freshName(p.name().replaceAll(" \\d+$", ""));
-            Placement more = new Placement(
-                    scene.freshId(),
-                    title,
-                    p.asset(),
-                    p.model(),
-                    Transform.translation(aside, 0, 0).after(p.toWorld()),
-                    p.dressed());
+            Placement more =
+                    new Placement(scene.freshId(), title, p.asset(), p.model(), Placing.beside(p), p.dressed());
             workspace.table().act("place " + title, scene.with(more));
             choose.accept(more.id());
         });

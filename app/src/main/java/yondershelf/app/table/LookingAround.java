@@ -6,8 +6,6 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Bounds;
-import yondershelf.content.Transform;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
@@ -17,16 +15,23 @@ import yondershelf.table.Scene;
 final class LookingAround {
     private static final double ORBIT = 0.008;
     private static final double RISE = 0.006;
+    private static final double TREMOR = 4;
 
     private final Workspace workspace;
     private final TablePicture picture;
     private double lastX;
     private double lastY;
+    private double pressedX;
+    private double pressedY;
     private boolean moved;
     private @Nullable Drag drag;
 
-    /** A placed object on the move. */
-    private record Drag(String placement, BuiltScene without, Bounds box, double turn) {}
+    /**
+     * A placed object on the move.
+     *
+     * @param offsetX from the pointer to the middle of its base in the picture, which it keeps
+     */
+    private record Drag(Placement placement, BuiltScene without, double offsetX, double offsetY) {}
 
     LookingAround(Workspace workspace, TablePicture picture) {
         this.workspace = workspace;
@@ -45,6 +50,8 @@ final class LookingAround {
         picture.requestFocus();
         lastX = e.getX();
         lastY = e.getY();
+        pressedX = lastX;
+        pressedY = lastY;
         moved = false;
         drag = null;
         if (e.getButton() != MouseButton.PRIMARY || e.isShiftDown()) {
@@ -53,19 +60,27 @@ final class LookingAround {
         Placement hit = picture.placementAt(e.getX(), e.getY());
         if (hit != null && hit.id().equals(picture.chosen())) {
             Scene without = workspace.table().scene().without(hit.id());
-            Transform t = hit.toWorld();
-            double turn = Math.toDegrees(Math.atan2(t.xz(), t.xx()));
+            double[] base = Placing.base(hit);
+            double aspect = picture.getWidth() / picture.getHeight();
+            double[] at = picture.camera().project(base[0], base[1], base[2], aspect);
             drag = new Drag(
-                    hit.id(), workspace.builder().build(without), hit.model().bounds(), turn);
+                    hit,
+                    workspace.builder().build(without),
+                    at[0] * picture.getWidth() - e.getX(),
+                    at[1] * picture.getHeight() - e.getY());
         }
     }
 
     private void dragged(MouseEvent e) {
+        // a hand trembles: until the pointer has really gone somewhere, the press is a click
+        moved |= Math.hypot(e.getX() - pressedX, e.getY() - pressedY) >= TREMOR;
+        if (!moved) {
+            return;
+        }
         double dx = e.getX() - lastX;
         double dy = e.getY() - lastY;
         lastX = e.getX();
         lastY = e.getY();
-        moved |= Math.abs(dx) + Math.abs(dy) > 0;
         View view = picture.view();
         double height = picture.getHeight();
         if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
@@ -81,11 +96,10 @@ final class LookingAround {
     }
 
     private void move(Drag going, MouseEvent e) {
-        Carrying.Place at = picture.place(e.getX(), e.getY());
-        Placing.Rest rest =
-                Placing.under(going.without, at.camera(), at.x(), at.y(), at.aspect(), going.box, going.turn);
+        Carrying.Place at = picture.place(e.getX() + going.offsetX, e.getY() + going.offsetY);
+        Placing.Rest rest = Placing.moved(going.without, at.camera(), at.x(), at.y(), at.aspect(), going.placement);
         if (rest != null) {
-            picture.showInstead(workspace.table().scene().change(going.placement, p -> p.at(rest.toWorld())));
+            picture.showInstead(workspace.table().scene().change(going.placement.id(), p -> p.at(rest.toWorld())));
             picture.say(e.getX(), e.getY(), Carrying.rests(rest));
         }
     }
@@ -94,7 +108,7 @@ final class LookingAround {
         picture.hush();
         if (drag != null && moved) {
             picture.shown()
-                    .placement(drag.placement)
+                    .placement(drag.placement.id())
                     .ifPresent(after -> workspace.table().act("move " + after.name(), picture.shown()));
         } else if (!moved && e.getButton() == MouseButton.PRIMARY) {
             Placement hit = picture.placementAt(e.getX(), e.getY());
