@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Objects;
 import javafx.application.Application;
 import javafx.application.Platform;
+import javafx.beans.binding.Bindings;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
@@ -44,7 +45,6 @@ public final class ShelfApplication extends Application {
         workspace = made;
         ShelfWindow root = new ShelfWindow(made);
         window = root;
-        stage.setTitle("Yonder Shelf");
         stage.setScene(root.scene(1280, 800));
         stage.setMinWidth(1060);
         stage.setMinHeight(640);
@@ -55,9 +55,19 @@ public final class ShelfApplication extends Application {
                         && !named.containsKey("picture")
                         && !named.containsKey("screenshots"));
         root.setFog(light);
+        stage.setOnCloseRequest(e -> {
+            if (!root.mayClose(stage::close)) {
+                e.consume();
+            }
+        });
+        stage.titleProperty()
+                .bind(Bindings.createStringBinding(
+                        () -> made.openScene().unsaved().get() ? "● Yonder Shelf" : "Yonder Shelf",
+                        made.openScene().unsaved()));
         stage.show();
         catalogue.openingProblems().forEach(made::tell);
         made.scan();
+        root.askAboutTheLastTime();
         String picture = named.get("picture");
         String screenshots = named.get("screenshots");
         if (screenshots != null) {
@@ -70,7 +80,7 @@ public final class ShelfApplication extends Application {
     @Override
     public void stop() {
         if (window != null) {
-            window.table().picture().close();
+            window.stop();
         }
         if (workspace != null) {
             workspace.close();

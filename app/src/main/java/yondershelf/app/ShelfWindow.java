@@ -1,6 +1,7 @@
 package yondershelf.app;
 
 import java.io.File;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,6 +18,7 @@ import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import yondershelf.app.model.Command;
+import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.app.table.TablePane;
@@ -26,6 +28,7 @@ import yondershelf.app.views.JobStrip;
 import yondershelf.app.views.KeysOverlay;
 import yondershelf.app.views.MendView;
 import yondershelf.app.views.PlacesView;
+import yondershelf.app.views.QuestionBar;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.search.Query;
@@ -39,9 +42,11 @@ public final class ShelfWindow extends StackPane {
     private final TablePane table;
     private final PlacesView places;
     private final JobStrip jobs;
+    private final MendView mend;
     private final KeysOverlay keys;
     private final TopBar top;
     private final Shortcuts shortcuts;
+    private final Decisions decisions;
     private final StackPane left = new StackPane();
     private final SplitPane split = new SplitPane();
     private boolean fog;
@@ -53,7 +58,7 @@ public final class ShelfWindow extends StackPane {
         this.places = new PlacesView(workspace, this::addLibrary);
         this.jobs = new JobStrip(workspace);
         IntakeView intake = new IntakeView(workspace, places, this::addLibrary);
-        MendView mend = new MendView(workspace, grid.loader(), this::addLibrary);
+        mend = new MendView(workspace, grid.loader(), this::addLibrary);
         grid.onPutOnTable(table::put);
         VBox shelf = new VBox(new KindBar(workspace, grid), grid);
         VBox.setVgrow(grid, Priority.ALWAYS);
@@ -67,7 +72,9 @@ public final class ShelfWindow extends StackPane {
         places.setPrefWidth(176);
         places.setMinWidth(176);
         top = new TopBar(workspace, grid, this::switchTheme, this::openKeys);
-        BorderPane body = new BorderPane(split, top, null, jobs, places);
+        VBox head = new VBox(top, new QuestionBar(workspace.questions()));
+        BorderPane body = new BorderPane(split, head, null, jobs, places);
+        decisions = new Decisions(workspace, this::saveSceneAs);
         List<Command> commands = commands();
         keys = new KeysOverlay(commands);
         shortcuts = new Shortcuts(commands, table);
@@ -121,6 +128,24 @@ public final class ShelfWindow extends StackPane {
         }
     }
 
+    /** Files of libraries may then refer to what lies there. */
+    private void allowFolder() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        chooser.setTitle("Allow files to refer to a folder outside");
+        File folder = chooser.showDialog(getScene().getWindow());
+        if (folder != null) {
+            workspace
+                    .background()
+                    .run(
+                            "Allowing " + folder.getName(),
+                            work -> {
+                                workspace.catalogue().allow(folder.toPath());
+                                return true;
+                            },
+                            done -> workspace.scan());
+        }
+    }
+
     private void openScene() {
         FileChooser chooser = new FileChooser();
         chooser.setTitle("Open a scene");
@@ -142,8 +167,43 @@ public final class ShelfWindow extends StackPane {
         File file = chooser.showSaveDialog(getScene().getWindow());
         if (file != null) {
             Path path = file.toPath();
-            workspace.openScene().save(path.toString().endsWith(".glb") ? path : Path.of(path + ".glb"));
+            boolean glb = path.toString().toLowerCase(java.util.Locale.ROOT).endsWith(".glb");
+            saveTo(glb ? path : Path.of(path + ".glb"), glb);
         }
+    }
+
+    /** The dialog has asked about the name that was typed, not about the one with its ending. */
+    private void saveTo(Path path, boolean asked) {
+        if (asked || !Files.exists(path)) {
+            workspace.openScene().save(path);
+            return;
+        }
+        workspace
+                .questions()
+                .ask(
+                        path.getFileName() + " is there already.",
+                        new Questions.Choice(
+                                "Write over it",
+                                "Save the scene in its place",
+                                () -> workspace.openScene().save(path)),
+                        new Questions.Choice("Choose another", "Ask for another file", this::saveSceneAs),
+                        new Questions.Choice("Leave it", "Save nothing now", () -> {}));
+    }
+
+    /** True when the window may close now; else a question was asked, whose answer closes it. */
+    public boolean mayClose(Runnable close) {
+        return decisions.mayClose(close);
+    }
+
+    /** Asks about what was left by a program that was killed. */
+    public void askAboutTheLastTime() {
+        decisions.askAboutTheLastTime();
+    }
+
+    /** Ends what goes on by itself. */
+    public void stop() {
+        decisions.stop();
+        table.picture().close();
     }
 
     private void putChosen() {
@@ -198,11 +258,22 @@ public final class ShelfWindow extends StackPane {
                         () -> workspace.openScene().save()),
                 new Command("Save the scene elsewhere", "Scene", "Shortcut+Shift+S", this::saveSceneAs),
                 new Command("Open a scene", "Scene", "Shortcut+O", this::openScene),
+                new Command(
+                        "Begin a new scene",
+                        "Scene",
+                        "Shortcut+N",
+                        () -> workspace.openScene().begin()),
                 new Command("Open a folder as a library", "Libraries", "Shortcut+L", this::addLibrary),
                 new Command("Look through the libraries again", "Libraries", "F5", workspace::scan),
                 Command.step("Larger previews", "Shelf", "Shortcut+Plus", () -> grid.setTileSize(grid.tileSize() + 24)),
                 Command.step(
                         "Smaller previews", "Shelf", "Shortcut+Minus", () -> grid.setTileSize(grid.tileSize() - 24)),
+                new Command("Show earlier changes to files", "Edit", "Shortcut+H", () -> {
+                    workspace.view().set(Workspace.View.MEND);
+                    mend.showRuns(true);
+                }),
+                new Command("Allow a folder outside the libraries", "Libraries", null, this::allowFolder),
+                new Command("Show the log", "Views", null, decisions::showLog),
                 new Command("Show the jobs", "Views", "Shortcut+J", () -> jobs.toggle()),
                 new Command("Switch between dusk and fog", "Views", null, this::switchTheme),
                 new Command("Keys and commands", "Views", "F1", this::openKeys)));
@@ -251,7 +322,10 @@ public final class ShelfWindow extends StackPane {
             Font.loadFont(String.valueOf(ShelfWindow.class.getResource("fonts/Manrope-" + weight + ".ttf")), 13);
         }
         Scene scene = new Scene(this, width, height);
-        scene.windowProperty().flatMap(Window::focusedProperty).addListener(o -> shortcuts.letGo());
+        scene.windowProperty().flatMap(Window::focusedProperty).addListener(o -> {
+            shortcuts.letGo();
+            workspace.openScene().keep();
+        });
         scene.getStylesheets().add(String.valueOf(ShelfWindow.class.getResource("shelf.css")));
         return scene;
     }

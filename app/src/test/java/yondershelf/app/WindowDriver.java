@@ -97,7 +97,7 @@ final class WindowDriver implements AutoCloseable {
             workspace.view().set(Workspace.View.SHELF);
             workspace.query().set(Query.EVERYTHING);
             workspace.problem().set(null);
-            workspace.openScene().file().set(null);
+            workspace.openScene().detach();
         });
         await("rest", () -> workspace.hits().get().total() > 60 && isQuiet());
     }
@@ -112,7 +112,7 @@ final class WindowDriver implements AutoCloseable {
     public void close() {
         try {
             run(() -> {
-                window.table().picture().close();
+                window.stop();
                 FxToolkit.toolkitContext().getRegisteredStage().hide();
             });
             workspace.close();

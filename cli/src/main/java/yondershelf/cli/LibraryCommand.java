@@ -19,7 +19,12 @@ import yondershelf.library.Library;
         name = "library",
         description = "Add, list and close libraries.",
         mixinStandardHelpOptions = true,
-        subcommands = {LibraryCommand.Add.class, LibraryCommand.ListAll.class, LibraryCommand.Close.class})
+        subcommands = {
+            LibraryCommand.Add.class,
+            LibraryCommand.ListAll.class,
+            LibraryCommand.Close.class,
+            LibraryCommand.Allow.class
+        })
 final class LibraryCommand implements Runnable {
     @Spec
     @SuppressWarnings("NullAway.Init")
@@ -88,6 +93,28 @@ final class LibraryCommand implements Runnable {
                 printJson(node);
             } else {
                 say("closed " + folder);
+            }
+        }
+    }
+
+    /** Lets files refer to what lies in a folder outside. */
+    @Command(
+            name = "allow",
+            description = "Let files refer to what lies in a folder outside the libraries.",
+            mixinStandardHelpOptions = true)
+    static final class Allow extends Base {
+        @Parameters(paramLabel = "DIR", description = "The folder.")
+        @SuppressWarnings("NullAway.Init")
+        Path folder;
+
+        @Override
+        void run(IsolatedReader reader) throws ProblemException {
+            catalogue(reader).allow(folder);
+            ObjectNode node = object().put("allowed", folder.toString());
+            if (json) {
+                printJson(node);
+            } else {
+                say("files may refer to " + folder);
             }
         }
     }

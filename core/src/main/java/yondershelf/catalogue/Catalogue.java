@@ -310,6 +310,19 @@ public final class Catalogue {
         }
     }
 
+    /** Makes sure that the assets of a scene are found again wherever their files go. */
+    public void remember(Set<String> ids) throws ProblemException {
+        Map<Library, List<String>> byLibrary = new HashMap<>();
+        for (String id : ids) {
+            libraryOf(id)
+                    .ifPresent(l ->
+                            byLibrary.computeIfAbsent(l, k -> new ArrayList<>()).add(id));
+        }
+        for (Map.Entry<Library, List<String>> library : byLibrary.entrySet()) {
+            library.getKey().remember(library.getValue());
+        }
+    }
+
     private FactsCache cache(Library library) {
         return caches.computeIfAbsent(
                 library.id(), id -> new FactsCache(home.cache().resolve(id + ".facts.json")));

@@ -3,6 +3,7 @@ package yondershelf.format;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -193,6 +194,16 @@ public final class Formats implements ContentReader {
     /** The {@code extras} of a glTF file. */
     public static SceneNotes notes(Path file, Reach reach) throws ProblemException {
         return edge(file, () -> SceneNotes.of(GltfDocument.load(file, reach)));
+    }
+
+    /** A glTF file's nodes and materials, whether it holds any triangles or not. */
+    public static Model tree(Path file, Reach reach) throws ProblemException {
+        return edge(file, () -> GltfReader.read(GltfDocument.load(file, reach), file));
+    }
+
+    /** What a glTF file holds that {@link #glb} would not write, in words: animations, skins, cameras... */
+    public static List<String> beyondScenes(Path file, Reach reach) throws ProblemException {
+        return edge(file, () -> GltfForeign.of(GltfDocument.load(file, reach)));
     }
 
     /** A picture as PNG with eight bits a channel; values 0 to 1 are stored as they are. */

@@ -35,6 +35,18 @@ public record Placement(
                 .toList();
     }
 
+    /** The materials its parts wear. */
+    public List<Material> materials() {
+        List<Material> out = new ArrayList<>(dressed.values());
+        out.addAll(model.materials());
+        return out;
+    }
+
+    /** The same with another model, when what stood in for it gives way. */
+    public Placement withModel(Model other) {
+        return new Placement(id, name, asset, other, toWorld, dressed);
+    }
+
     /** Every part wears the material. */
     public Placement dressAll(Material material) {
         Map<PartRef, Material> all = new HashMap<>();

@@ -7,14 +7,16 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Bounds;
 import yondershelf.content.Environment;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
@@ -23,6 +25,8 @@ import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.TextureUse;
+import yondershelf.disk.Disk;
 import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
 import yondershelf.format.SceneNotes;
@@ -33,6 +37,7 @@ import yondershelf.format.SceneNotes;
  */
 public final class SceneFile {
     private static final String OWN = "yonderShelf";
+    private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
 
     private SceneFile() {}
 
@@ -47,13 +52,20 @@ public final class SceneFile {
         return new Writer(scene).glb(pictures);
     }
 
-    /** Saves a scene; the file appears whole or not at all. */
+    /**
+     * Saves a scene; the file appears whole or not at all, and is on the disk when this returns.
+     *
+     * @throws ProblemException when it could not be written; what was there before is untouched
+     */
     public static void save(Scene scene, Path file, ContentReader pictures) throws ProblemException {
         byte[] bytes = write(scene, pictures);
         try {
-            Path fresh = file.resolveSibling(file.getFileName() + ".new");
-            Files.write(fresh, bytes);
-            Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            Path folder = file.toAbsolutePath().getParent();
+            if (folder != null) {
+                Disk.REAL.makeFolders(folder);
+                Disk.sweep(folder, DEBRIS_MILLIS);
+            }
+            Disk.REAL.write(file.toAbsolutePath(), out -> out.write(bytes));
         } catch (IOException e) {
             throw new Problem(
                             file.toString(),
@@ -61,6 +73,30 @@ public final class SceneFile {
                             "Choose a folder that can be written to")
                     .raise(e);
         }
+    }
+
+    /**
+     * Pictures that a scene's objects wear and that cannot be reached now because a whole folder is away: saving would leave
+     * them out of the file.
+     *
+     * @param roots folders that may be away, those of libraries
+     */
+    public static List<String> picturesAway(Scene scene, List<Path> roots) {
+        Set<String> out = new TreeSet<>();
+        for (Placement placement : scene.placements()) {
+            for (Material material : placement.materials()) {
+                for (TextureUse use : material.maps().values()) {
+                    Path file = use.image().file();
+                    boolean away = file != null
+                            && use.image().bytes() == null
+                            && roots.stream().anyMatch(r -> file.startsWith(r) && !Files.isDirectory(r));
+                    if (away && !Files.exists(file)) {
+                        out.add(use.image().shownName());
+                    }
+                }
+            }
+        }
+        return List.copyOf(out);
     }
 
     private static final class Writer {
@@ -111,6 +147,14 @@ public final class SceneFile {
             own.put("placement", placement.id());
             own.put("asset", placement.asset());
             own.put("source", offsets[2]);
+            Bounds box = model.bounds();
+            own.putArray("box")
+                    .add(box.minX())
+                    .add(box.minY())
+                    .add(box.minZ())
+                    .add(box.maxX())
+                    .add(box.maxY())
+                    .add(box.maxZ());
             int root = nodes.size();
             nodes.add(new Node(placement.name(), placement.toWorld(), -1, List.of()));
             notes.put(root, extras);
@@ -189,32 +233,77 @@ public final class SceneFile {
         }
     }
 
-    /** Opens a scene saved here, or any glTF file, whose root nodes become placements. */
-    public static Scene open(Path file, ContentReader reader, EnvironmentFinder environments) throws ProblemException {
-        Model whole = reader.readModel(file);
+    /**
+     * A scene as it was opened.
+     *
+     * @param ours true for a file that was saved here; others are only read
+     * @param losses what the file holds that saving it here would lose, in words; empty for ours
+     */
+    public record Opened(Scene scene, boolean ours, List<String> losses) {
+        public Opened {
+            losses = List.copyOf(losses);
+        }
+    }
+
+    /**
+     * Opens a scene saved here, or any glTF file, whose root nodes become placements. Ids are given afresh: nodes copied
+     * elsewhere bear their originals' ids.
+     */
+    public static Opened open(Path file, ContentReader reader, EnvironmentFinder environments) throws ProblemException {
+        try {
+            return opened(file, reader, environments);
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            throw Problem.of(file, "the scene is broken (" + e.getClass().getSimpleName() + ")")
+                    .raise(e);
+        }
+    }
+
+    private static Opened opened(Path file, ContentReader reader, EnvironmentFinder environments)
+            throws ProblemException {
         SceneNotes notes = Formats.notes(file, reader.reach());
-        Scene scene = Scene.empty(notes.scene().path(OWN).path("name").asText(whole.name()));
+        boolean ours = notes.scene().has(OWN);
+        Model whole = readOrBare(file, reader, ours);
+        String given = notes.scene().path(OWN).path("name").asText("");
+        Scene scene = Scene.empty(given.isBlank() ? whole.name() : given);
         Map<Integer, Model> sources = new TreeMap<>();
         for (int root : whole.roots()) {
             ObjectNode extras = notes.nodes().get(root);
             JsonNode own = extras == null ? JsonNodeFactory.instance.objectNode() : extras.path(OWN);
             scene = scene.with(placement(whole, root, own, scene, sources));
         }
-        JsonNode environment = notes.scene().path(OWN).path("environment");
-        String name = environment.path("name").asText("");
-        Environment found = environment.path("asset").asText("").isEmpty()
-                ? null
-                : environments.find(
-                        environment.path("asset").asText(),
-                        environment.path("path").asText(),
-                        name);
-        Light light = scene.light();
-        if (found != null) {
-            light = new Light(
-                    environment.path("asset").asText(), environment.path("path").asText(), found, 0, 0);
+        List<String> losses = ours ? List.of() : Formats.beyondScenes(file, reader.reach());
+        return new Opened(
+                scene.lit(light(notes.scene().path(OWN).path("environment"), scene, environments)), ours, losses);
+    }
+
+    /** A scene of ours may be without any triangle: empty, or all its objects away. */
+    private static Model readOrBare(Path file, ContentReader reader, boolean ours) throws ProblemException {
+        try {
+            return reader.readModel(file);
+        } catch (ProblemException e) {
+            if (!ours) {
+                throw e;
+            }
+            return Formats.tree(file, reader.reach());
         }
-        return scene.lit(light.turned(environment.path("turn").asDouble())
-                .exposed(environment.path("exposure").asDouble()));
+    }
+
+    /** The environment the file names; where it is not at hand, daylight under its name. */
+    private static Light light(JsonNode environment, Scene scene, EnvironmentFinder environments) {
+        String asset = environment.path("asset").asText("");
+        String path = environment.path("path").asText("");
+        String name = environment.path("name").asText("");
+        Light light = scene.light();
+        if (!asset.isEmpty()) {
+            Environment found = environments.find(asset, path, name);
+            light = found != null ? new Light(asset, path, found, 0, 0) : Light.standingIn(asset, path, name);
+        }
+        return light.turned(finite(environment.path("turn").asDouble()))
+                .exposed(finite(environment.path("exposure").asDouble()));
+    }
+
+    private static double finite(double value) {
+        return Double.isFinite(value) ? Math.max(-1000, Math.min(1000, value)) : 0;
     }
 
     private static Placement placement(Model whole, int root, JsonNode own, Scene scene, Map<Integer, Model> sources) {
@@ -228,16 +317,28 @@ public final class SceneFile {
         }
         Extractor extractor = new Extractor(whole, was);
         Model extracted = extractor.model(node.name(), ours ? node.children() : List.of(root));
+        if (ours && extracted.triangleCount() == 0) {
+            extracted = StandIn.of(node.name(), box(own.path("box")));
+        }
         int source = own.path("source").asInt(-1);
-        Model shared = source < 0 ? extracted : sources.computeIfAbsent(source, k -> extracted);
-        String id = ours ? own.path("placement").asText() : scene.freshId();
+        Model made = extracted;
+        Model shared = source < 0 ? extracted : sources.computeIfAbsent(source, k -> made);
         return new Placement(
-                id,
+                scene.freshId(),
                 node.name().isEmpty() ? scene.freshName(whole.name()) : node.name(),
                 own.path("asset").asText(""),
                 shared,
                 ours ? node.local() : yondershelf.content.Transform.IDENTITY,
                 extractor.dressed);
+    }
+
+    private static Bounds box(JsonNode six) {
+        double[] v = new double[6];
+        for (int i = 0; i < 6; i++) {
+            v[i] = six.path(i).asDouble(Double.NaN);
+        }
+        Bounds box = new Bounds(v[0], v[1], v[2], v[3], v[4], v[5]);
+        return Double.isFinite(box.radius()) ? box : Bounds.EMPTY;
     }
 
     /** Takes part of a model's tree out as a model of its own, undressing parts. */

@@ -33,6 +33,35 @@ public final class Table {
         }
     }
 
+    /**
+     * Makes the scene another one together with something beside it, as one act.
+     *
+     * @param redone run after the scene was made the other one
+     * @param undone run after it was made the former one again
+     */
+    public void act(String what, Scene after, Runnable redone, Runnable undone) {
+        Scene before = scene;
+        try {
+            history.perform(
+                    what,
+                    () -> {
+                        set(after);
+                        redone.run();
+                    },
+                    () -> {
+                        set(before);
+                        undone.run();
+                    });
+        } catch (ProblemException e) {
+            throw new IllegalStateException("setting a scene cannot fail", e);
+        }
+    }
+
+    /** Completes the scene with what came back; no act, so nothing to undo. */
+    public void amend(Scene completed) {
+        set(completed);
+    }
+
     private void set(Scene other) {
         scene = other;
         listeners.forEach(Runnable::run);

@@ -150,9 +150,10 @@ class SceneTest {
         Path file = folder.resolve("scene.glb");
         SceneFile.save(scene, file, new Formats());
         Scene opened = SceneFile.open(file, new Formats(), (asset, path, name) -> {
-            assertEquals("sky-1", asset);
-            return scene.light().environment();
-        });
+                    assertEquals("sky-1", asset);
+                    return scene.light().environment();
+                })
+                .scene();
         assertEquals(scene.name(), opened.name());
         assertEquals(scene.placements().size(), opened.placements().size());
         for (int i = 0; i < 3; i++) {
@@ -178,8 +179,9 @@ class SceneTest {
         assertEquals(0.5, opened.light().exposure());
         Path second = folder.resolve("again.glb");
         SceneFile.save(opened, second, new Formats());
-        Scene twice =
-                SceneFile.open(second, new Formats(), (a, p, n) -> scene.light().environment());
+        Scene twice = SceneFile.open(
+                        second, new Formats(), (a, p, n) -> scene.light().environment())
+                .scene();
         assertEquals(
                 opened.placements().get(1).dressed().keySet(),
                 twice.placements().get(1).dressed().keySet());

@@ -52,6 +52,7 @@ public final class Workspace {
     private final AtomicInteger searches = new AtomicInteger();
     private final Background background = new Background(jobs, this::tell);
     private final Loaded loaded;
+    private final Questions questions = new Questions();
     private final OpenScene openScene;
     private final FileRuns fileRuns;
     private final Faults faults;
@@ -129,6 +130,11 @@ public final class Workspace {
 
     public Faults faults() {
         return faults;
+    }
+
+    /** What only the user can decide. */
+    public Questions questions() {
+        return questions;
     }
 
     /** The scene on the table, with its file. */
@@ -210,6 +216,7 @@ public final class Workspace {
                 },
                 done -> {
                     loaded.forget();
+                    openScene.complete();
                     search();
                     faults.check();
                 });
@@ -262,6 +269,7 @@ public final class Workspace {
 
     /** Waits for labels under way; other jobs are stopped. */
     public void close() {
+        openScene.close();
         inOrder.close();
         jobs.close();
         Intake open = intake;

@@ -1,5 +1,6 @@
 package yondershelf.app.shelf;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
@@ -7,6 +8,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
@@ -152,29 +154,25 @@ public final class Card extends Region {
 
     /** Shows an asset. */
     void show(Asset thing) {
-        boolean other = asset == null || !asset.equals(thing);
+        boolean other = asset == null || !asset.id().equals(thing.id());
         asset = thing;
         filling = true;
         Labels said = workspace.catalogue().labels(thing);
         String shownName = said.name().isEmpty() ? thing.name() : said.name();
-        if (!name.isFocused() || other) {
-            name.setText(shownName);
-        }
+        say(name, shownName, other);
         String library =
                 workspace.catalogue().libraryOf(thing.id()).map(l -> l.name()).orElse("");
         place.setText(library + " / " + thing.path());
         place.setTooltip(new Tooltip(place.getText()));
         favourite.setSelected(said.favourite());
-        author.setText(said.author());
-        licence.setText(said.licence());
-        version.setText(said.version());
-        note.setText(said.note());
-        tags.getChildren().clear();
-        for (String tag : said.tags()) {
-            tags.getChildren().add(chip(tag));
+        say(author, said.author(), other);
+        say(licence, said.licence(), other);
+        say(version, said.version(), other);
+        say(note, said.note(), other);
+        showTags(said.tags());
+        if (other) {
+            newTag.clear();
         }
-        tags.getChildren().add(newTag);
-        newTag.clear();
         if (other) {
             PreviewLoader.Shown known = loader.get(thing);
             picture.show(thing, known == null ? null : known.image());
@@ -182,6 +180,26 @@ public final class Card extends Region {
         facts.show(thing);
         fillProblems(thing);
         filling = false;
+    }
+
+    /** What is being typed stays, whatever a scan or another machine brings meanwhile. */
+    private static void say(TextInputControl field, String text, boolean other) {
+        if ((other || !field.isFocused()) && !field.getText().equals(text)) {
+            field.setText(text);
+        }
+    }
+
+    /** The chips before the field for another one, which stays in the window and keeps the keys. */
+    private void showTags(Collection<String> wanted) {
+        List<String> now = List.copyOf(wanted);
+        if (tags.getChildren().isEmpty()) {
+            tags.getChildren().add(newTag);
+        }
+        if (!now.equals(tags.getUserData())) {
+            tags.getChildren().remove(0, tags.getChildren().size() - 1);
+            tags.getChildren().addAll(0, now.stream().map(this::chip).toList());
+            tags.setUserData(now);
+        }
     }
 
     private HBox chip(String tag) {
@@ -210,6 +228,7 @@ public final class Card extends Region {
         Asset thing = asset;
         String tag = typed.strip().replaceAll("^/+|/+$", "").replaceAll("\\s*/\\s*", "/");
         if (thing != null && !tag.isEmpty()) {
+            newTag.clear();
             workspace.edit(
                     thing, "add tag " + tag, List.of(Edit.tag(thing.id(), tag)), List.of(Edit.untag(thing.id(), tag)));
         }

@@ -42,7 +42,7 @@ public final class TablePane extends BorderPane {
         setId("table");
         name.getStyleClass().add("scene-name");
         name.setAccessibleText("Name of the scene");
-        name.setTooltip(new Tooltip("Name of the scene: it is saved under this name"));
+        name.setTooltip(new Tooltip("Name of the scene"));
         name.setOnAction(e -> rename());
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
@@ -62,7 +62,14 @@ public final class TablePane extends BorderPane {
         });
         undo.setDisable(true);
         redo.setDisable(true);
-        HBox head = new HBox(4, name, undo, redo, frame, save);
+        Label mark = new Label("● not saved");
+        mark.setId("unsaved");
+        mark.getStyleClass().add("unsaved");
+        mark.setMinWidth(Region.USE_PREF_SIZE);
+        mark.setTooltip(new Tooltip("The scene holds what its file does not (Ctrl+S saves)"));
+        mark.visibleProperty().bind(workspace.openScene().unsaved());
+        mark.managedProperty().bind(mark.visibleProperty());
+        HBox head = new HBox(4, name, mark, undo, redo, frame, save);
         HBox.setHgrow(name, Priority.ALWAYS);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
@@ -146,7 +153,6 @@ public final class TablePane extends BorderPane {
         Scene scene = workspace.table().scene();
         if (!wanted.isEmpty() && !wanted.equals(scene.name())) {
             workspace.table().act("rename the scene", scene.named(wanted));
-            workspace.openScene().file().set(null);
         }
     }
 
@@ -175,9 +181,11 @@ public final class TablePane extends BorderPane {
     }
 
     private void lightFigures(Light light) {
-        lightName.setText("Light " + light.environment().name());
-        lightName.setTooltip(
-                new Tooltip("What lights the scene: " + light.environment().name()));
+        lightName.setText("Light " + light.environment().name() + (light.away() ? " (away)" : ""));
+        lightName.setTooltip(new Tooltip(
+                light.away()
+                        ? light.environment().name() + " is away: plain daylight stands in until its library is back"
+                        : "What lights the scene: " + light.environment().name()));
         turnFigure.setText(Math.round(light.turn()) + "°");
         exposureFigure.setText(String.format(Locale.ROOT, "%+.1f EV", light.exposure()));
     }

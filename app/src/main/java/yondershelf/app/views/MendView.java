@@ -39,6 +39,10 @@ public final class MendView extends BorderPane {
     private final PreviewLoader loader;
     private final Runnable addLibrary;
     private final VBox list = new VBox();
+    private final RunsList runs;
+    private final ScrollPane scroll;
+    private final Button earlier = new Button("earlier changes");
+    private boolean runsShown;
     private final Label heading = new Label("Mend");
     private final Button all = new Button("Apply every remedy");
     private final Button one = new Button("Apply this remedy");
@@ -71,11 +75,16 @@ public final class MendView extends BorderPane {
         check.setOnAction(e -> workspace.scan());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox head = new HBox(10, heading, gap, all, check);
+        earlier.getStyleClass().add("quiet");
+        earlier.setId("earlier");
+        earlier.setTooltip(new Tooltip("All changes made to files so far, to take back (Ctrl+H)"));
+        earlier.setOnAction(e -> showRuns(!runsShown));
+        HBox head = new HBox(10, heading, gap, all, earlier, check);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
         setTop(head);
-        ScrollPane scroll = new ScrollPane(list);
+        runs = new RunsList(workspace);
+        scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
         list.getStyleClass().add("rows");
         setCenter(scroll);
@@ -98,7 +107,10 @@ public final class MendView extends BorderPane {
         VBox right = new VBox(9, asItIs, title, evidence, remedy, foundBox);
         side = new EvidenceSide(right, EDGE).with(one);
         setRight(side);
-        workspace.faults().findings().addListener(o -> fill());
+        workspace.faults().findings().addListener(o -> {
+            fill();
+            runs.refresh();
+        });
         workspace.onChange(() -> {
             if (workspace.faults().findings().get().isEmpty()) {
                 fill();
@@ -116,6 +128,18 @@ public final class MendView extends BorderPane {
         fill();
     }
 
+    /** Shows the changes made so far in place of the findings, or these again. */
+    public void showRuns(boolean wanted) {
+        runsShown = wanted;
+        scroll.setContent(wanted ? runs : list);
+        earlier.setText(wanted ? "findings" : "earlier changes");
+        side.setVisible(!wanted && !workspace.faults().findings().get().isEmpty());
+        side.setManaged(side.isVisible());
+        if (wanted) {
+            runs.refresh();
+        }
+    }
+
     private void fill() {
         List<Finding> findings = workspace.faults().findings().get();
         list.getChildren().clear();
@@ -127,8 +151,8 @@ public final class MendView extends BorderPane {
             list.getChildren().add(emptyPlace());
         }
         all.setVisible(!findings.isEmpty());
-        side.setVisible(!findings.isEmpty());
-        side.setManaged(!findings.isEmpty());
+        side.setVisible(!findings.isEmpty() && !runsShown);
+        side.setManaged(side.isVisible());
         String last = "";
         for (Finding finding : findings) {
             if (!finding.path().equals(last)) {

@@ -1,0 +1,95 @@
+package yondershelf.app.views;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import yondershelf.app.model.FileRuns;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.library.UndoRun;
+
+/** All changes that were ever made to files of the libraries, newest first; each can be taken back. */
+final class RunsList extends VBox {
+    private static final DateTimeFormatter WHEN =
+            DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", java.util.Locale.ENGLISH);
+
+    private final Workspace workspace;
+
+    RunsList(Workspace workspace) {
+        this.workspace = workspace;
+        setId("runs");
+        getStyleClass().add("rows");
+    }
+
+    /** Reads the list again. */
+    void refresh() {
+        workspace
+                .background()
+                .quietly("Listing earlier changes", work -> workspace.fileRuns().all(), this::fill);
+    }
+
+    private void fill(List<FileRuns.Listed> runs) {
+        getChildren().clear();
+        if (runs.isEmpty()) {
+            getChildren()
+                    .add(new EmptyPlace(
+                            "Changes made to files by intake and mend are listed here; each can be taken back."));
+        }
+        runs.forEach(run -> getChildren().add(row(run)));
+    }
+
+    private HBox row(FileRuns.Listed run) {
+        UndoRun.Summary summary = run.summary();
+        String what = summary.what().isEmpty() ? "A change whose record is damaged" : upper(summary.what());
+        Label title = new Label(what + ", " + Words.plural(summary.files(), "file"));
+        Label where = new Label(when(summary.when()) + "   " + run.library().name()
+                + (summary.damage().isEmpty() ? "" : "   ▲ " + summary.damage()));
+        where.getStyleClass().add(summary.damage().isEmpty() ? "faint" : "trouble");
+        VBox words = new VBox(2, title, where);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        HBox row = new HBox(10, words);
+        row.setAlignment(Pos.CENTER_LEFT);
+        row.getStyleClass().add("row");
+        if (summary.undone()) {
+            Label back = new Label("taken back");
+            back.getStyleClass().add("faint");
+            back.setMinWidth(Region.USE_PREF_SIZE);
+            row.getChildren().add(back);
+        } else {
+            Button undo = new Button("take back");
+            undo.setMinWidth(Region.USE_PREF_SIZE);
+            undo.setAccessibleText("Take back: " + what);
+            undo.setTooltip(new Tooltip("Give these files their old bytes again"));
+            undo.setOnAction(e -> {
+                undo.setDisable(true);
+                workspace
+                        .fileRuns()
+                        .takeBack(summary.what(), List.of(new FileRuns.Run(run.library(), summary.run())), false);
+            });
+            row.getChildren().add(undo);
+        }
+        return row;
+    }
+
+    private static String when(String text) {
+        try {
+            return WHEN.format(Instant.parse(text).atZone(ZoneId.systemDefault()));
+        } catch (DateTimeParseException e) {
+            return text;
+        }
+    }
+
+    private static String upper(String words) {
+        return words.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + words.substring(1);
+    }
+}

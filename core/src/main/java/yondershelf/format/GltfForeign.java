@@ -1,0 +1,67 @@
+package yondershelf.format;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** What a glTF file holds that a scene written here would not (glTF 2.0): for telling before it is lost. */
+final class GltfForeign {
+    /** What is read and written here too. */
+    private static final Set<String> KEPT = Set.of(
+            "KHR_texture_transform",
+            "KHR_materials_emissive_strength",
+            "KHR_mesh_quantization",
+            "KHR_draco_mesh_compression",
+            "EXT_texture_webp");
+
+    private GltfForeign() {}
+
+    static List<String> of(GltfDocument document) {
+        JsonNode json = document.json;
+        List<String> out = new ArrayList<>();
+        count(out, json.path("animations").size(), "animation");
+        count(out, json.path("skins").size(), "skin");
+        count(out, json.path("cameras").size(), "camera");
+        count(
+                out,
+                json.path("extensions")
+                        .path("KHR_lights_punctual")
+                        .path("lights")
+                        .size(),
+                "light");
+        count(out, Math.max(0, json.path("scenes").size() - 1), "further scene");
+        int morphs = 0;
+        int lines = 0;
+        int secondUvs = 0;
+        for (JsonNode mesh : json.path("meshes")) {
+            for (JsonNode primitive : mesh.path("primitives")) {
+                morphs += primitive.path("targets").size();
+                lines += primitive.path("mode").asInt(4) < 4 ? 1 : 0;
+                secondUvs += primitive.path("attributes").has("TEXCOORD_1") ? 1 : 0;
+            }
+        }
+        count(out, morphs, "morph target");
+        count(out, lines, "set of points or lines", "sets of points or lines");
+        count(out, secondUvs, "second set of UVs", "second sets of UVs");
+        TreeSet<String> extensions = new TreeSet<>();
+        json.path("extensionsUsed").forEach(e -> extensions.add(e.asText()));
+        extensions.removeAll(KEPT);
+        extensions.remove("KHR_lights_punctual");
+        if (!extensions.isEmpty()) {
+            out.add("what these extensions say: " + String.join(", ", extensions));
+        }
+        return out;
+    }
+
+    private static void count(List<String> out, int n, String one) {
+        count(out, n, one, one + "s");
+    }
+
+    private static void count(List<String> out, int n, String one, String many) {
+        if (n > 0) {
+            out.add(n + " " + (n == 1 ? one : many));
+        }
+    }
+}
