@@ -1,6 +1,7 @@
 package yondershelf.table;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertSame;
@@ -215,5 +216,176 @@ class SceneTest {
             assertTrue(whole[i] || !part[i]);
         }
         assertTrue(some > 0 && some < all, some + " of " + all);
+    }
+
+    /** Ids of nodes copied in another program are those of their originals: opened, each has its own. */
+    @Test
+    void copiedNodesGetIdsOfTheirOwn() throws Exception {
+        Model crate = block("crate", 1, 1, 1);
+        Scene twice = Scene.empty("s").with(at("p1", crate, 0, 0, 0)).with(at("p1", crate, 3, 0, 0));
+        Path file = folder.resolve("copied.glb");
+        SceneFile.save(twice, file, new Formats());
+        Scene opened = SceneFile.open(file, new Formats(), (a, p, n) -> null).scene();
+        assertEquals(
+                2, opened.placements().stream().map(Placement::id).distinct().count());
+        String first = opened.placements().get(0).id();
+        Scene moved = opened.change(first, p -> p.at(Transform.translation(9, 9, 9)));
+        assertEquals(opened.placements().get(1), moved.placements().get(1), "one act changes one of them");
+    }
+
+    /** An HDRI that is away keeps its place in the file through any number of savings, and comes back. */
+    @Test
+    void anEnvironmentThatIsAwayIsKept() throws Exception {
+        Scene scene = dressed();
+        Path file = folder.resolve("lit.glb");
+        SceneFile.save(scene, file, new Formats());
+        for (int i = 0; i < 2; i++) {
+            Scene away = SceneFile.open(file, new Formats(), (a, p, n) -> null).scene();
+            assertTrue(away.light().away());
+            assertEquals("Dawn", away.light().environment().name());
+            assertEquals("sky-1", away.light().asset());
+            SceneFile.save(away.lit(away.light().turned(77)), file, new Formats());
+        }
+        Scene back = SceneFile.open(file, new Formats(), (a, p, n) -> {
+                    assertEquals("skies/dawn.exr", p);
+                    return scene.light().environment();
+                })
+                .scene();
+        assertFalse(back.light().away());
+        assertEquals(77, back.light().turn());
+        assertEquals(0.5, back.light().exposure());
+    }
+
+    /** An object whose geometry is not in the file stays as a marked box of its size, and in the file. */
+    @Test
+    void anObjectThatIsAwayIsABoxOfItsSize() throws Exception {
+        Model crate = block("crate", 1, 0.5, 0.7);
+        Placement placed = new Placement("p1", "Crate", "asset-7", crate, Transform.translation(2, 0, 1), Map.of());
+        Path file = folder.resolve("boxes.glb");
+        SceneFile.save(Scene.empty("s").with(placed), file, new Formats());
+        // as another program leaves it that could not find the mesh: the node alone, with what we noted on it
+        com.fasterxml.jackson.databind.ObjectMapper json = new com.fasterxml.jackson.databind.ObjectMapper();
+        byte[] glb = Files.readAllBytes(file);
+        int length = java.nio.ByteBuffer.wrap(glb)
+                .order(java.nio.ByteOrder.LITTLE_ENDIAN)
+                .getInt(12);
+        var tree = (com.fasterxml.jackson.databind.node.ObjectNode) json.readTree(glb, 20, length);
+        tree.remove(List.of("meshes", "accessors", "bufferViews", "buffers", "materials"));
+        tree.path("nodes").forEach(n -> ((com.fasterxml.jackson.databind.node.ObjectNode) n).remove("mesh"));
+        Path bare = folder.resolve("bare.gltf");
+        json.writeValue(bare.toFile(), tree);
+        for (Path from : List.of(bare, folder.resolve("again.glb"))) {
+            Placement box = SceneFile.open(from, new Formats(), (a, p, n) -> null)
+                    .scene()
+                    .placements()
+                    .get(0);
+            assertTrue(StandIn.is(box));
+            assertEquals("asset-7", box.asset());
+            assertEquals("Crate", box.name());
+            assertEquals(crate.bounds(), box.model().bounds());
+            assertEquals(2, box.toWorld().tx());
+            SceneFile.save(Scene.empty("s").with(box), folder.resolve("again.glb"), new Formats());
+        }
+    }
+
+    /** What a foreign file holds beyond a scene is told in words. */
+    @Test
+    void whatSavingWouldLoseIsTold() throws Exception {
+        Path ours = folder.resolve("ours.glb");
+        SceneFile.save(dressed(), ours, new Formats());
+        assertTrue(SceneFile.open(ours, new Formats(), (a, p, n) -> null).ours());
+        byte[] glb = Files.readAllBytes(ours);
+        int length = java.nio.ByteBuffer.wrap(glb)
+                .order(java.nio.ByteOrder.LITTLE_ENDIAN)
+                .getInt(12);
+        String text = new String(glb, 20, length, java.nio.charset.StandardCharsets.UTF_8)
+                .replace("yonderShelf", "otherThings")
+                .replaceFirst("\\{", "{\"animations\":[{},{}],\"skins\":[{\"joints\":[0]}],")
+                .replace("\"extensionsUsed\":[", "\"extensionsUsed\":[\"EXT_other\",");
+        byte[] chunk = text.getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        int padded = (chunk.length + 3) / 4 * 4;
+        java.nio.ByteBuffer out = java.nio.ByteBuffer.allocate(20 + padded + glb.length - 20 - length)
+                .order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        out.put(glb, 0, 8).putInt(out.capacity()).putInt(padded).put(glb, 16, 4).put(chunk);
+        while (out.position() < 20 + padded) {
+            out.put((byte) ' ');
+        }
+        out.put(glb, 20 + length, glb.length - 20 - length);
+        Path foreign = Files.write(folder.resolve("foreign.glb"), out.array());
+        SceneFile.Opened opened = SceneFile.open(foreign, new Formats(), (a, p, n) -> null);
+        assertFalse(opened.ours());
+        String told = String.join(", ", opened.losses());
+        assertTrue(told.contains("2 animations") && told.contains("1 skin") && told.contains("EXT_other"), told);
+    }
+
+    /** Saves one of two scenes over the other, again and again. */
+    static final class Saver {
+        public static void main(String[] args) throws Exception {
+            Scene small = Scene.empty("small").with(at("p1", block("a", 1, 1, 1), 0, 0, 0));
+            Scene large = small.named("large");
+            for (int i = 0; i < 60; i++) {
+                large = large.with(at("p" + (i + 2), block("b" + i, 1, i + 1, 1), i, 0, 0));
+            }
+            for (int i = 0; ; i++) {
+                SceneFile.save(i % 2 == 0 ? small : large, Path.of(args[0]), new Formats());
+                System.out.println(i);
+            }
+        }
+    }
+
+    /** kill -9 fifty times while it saves: the file is always the one scene or the other, whole. */
+    @Test
+    void aKilledSaveLeavesTheOldOrTheNewScene() throws Exception {
+        Path file = folder.resolve("saved.glb");
+        java.util.SplittableRandom random = new java.util.SplittableRandom(50);
+        java.util.Set<String> seen = new java.util.TreeSet<>();
+        for (int round = 0; round < 50; round++) {
+            Process process = yondershelf.Child.start(Saver.class, file);
+            try (var lines = process.inputReader(java.nio.charset.StandardCharsets.UTF_8)) {
+                int wanted = random.nextInt(6);
+                for (int i = 0; i <= wanted; i++) {
+                    lines.readLine();
+                }
+                java.util.concurrent.locks.LockSupport.parkNanos(random.nextLong(4_000_000));
+                process.destroyForcibly().waitFor();
+            }
+            Scene scene = SceneFile.open(file, new Formats(), (a, p, n) -> null).scene();
+            seen.add(scene.name() + scene.placements().size());
+        }
+        assertEquals(java.util.Set.of("large61", "small1"), seen);
+    }
+
+    /** What a killed program had not saved is offered, once, to those that come after; a running one keeps its own. */
+    @Test
+    void anUnsavedSceneIsOfferedAfterAKill() throws Exception {
+        Path state = folder.resolve("recovery");
+        Process process = yondershelf.Child.start(Keeper.class, state);
+        try (var lines = process.inputReader(java.nio.charset.StandardCharsets.UTF_8)) {
+            assertEquals("kept", lines.readLine());
+            Recovery mine = new Recovery(state);
+            assertEquals(List.of(), mine.left(), "its program still runs");
+            mine.keep(Scene.empty("mine"), null, new Formats());
+            process.destroyForcibly().waitFor();
+            List<Recovery.Left> left = mine.left();
+            assertEquals(1, left.size());
+            assertEquals("Jetty at dusk", left.get(0).title());
+            assertEquals(Path.of("/work/jetty.glb"), left.get(0).file());
+            Scene opened = SceneFile.open(left.get(0).scene(), new Formats(), (a, p, n) -> null)
+                    .scene();
+            assertEquals(3, opened.placements().size());
+            mine.forget(left.get(0));
+            assertEquals(List.of(), mine.left());
+            mine.clear();
+            assertEquals(0, java.util.Objects.requireNonNull(state.toFile().list()).length);
+        }
+    }
+
+    /** Keeps an unsaved scene until it is killed. */
+    static final class Keeper {
+        public static void main(String[] args) throws Exception {
+            new Recovery(Path.of(args[0])).keep(dressed(), Path.of("/work/jetty.glb"), new Formats());
+            System.out.println("kept");
+            Thread.sleep(600_000);
+        }
     }
 }
