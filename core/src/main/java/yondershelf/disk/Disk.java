@@ -195,12 +195,8 @@ public final class Disk {
      * @return the folders that were made, the uppermost first
      */
     public List<Path> makeFolders(Path folder) throws IOException {
-        List<Path> missing = new ArrayList<>();
-        for (Path at = folder; at != null && !Files.isDirectory(at); at = at.getParent()) {
-            missing.add(0, at);
-        }
         List<Path> made = new ArrayList<>();
-        for (Path at : missing) {
+        for (Path at : missingFolders(folder)) {
             try {
                 Files.createDirectory(at);
                 made.add(at);
@@ -213,6 +209,15 @@ public final class Disk {
             }
         }
         return made;
+    }
+
+    /** The folders {@link #makeFolders} would make, the uppermost first. */
+    public static List<Path> missingFolders(Path folder) {
+        List<Path> missing = new ArrayList<>();
+        for (Path at = folder; at != null && !Files.isDirectory(at); at = at.getParent()) {
+            missing.add(0, at);
+        }
+        return missing;
     }
 
     private void syncFolder(@Nullable Path folder) throws IOException {

@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
-import java.util.ArrayList;
 import java.util.List;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -79,13 +78,13 @@ public final class FileActs implements AutoCloseable {
                         .raise();
             }
             Path temporary = library.temporary();
-            List<String> made = new ArrayList<>();
-            for (Path folder : disk.makeFolders(library.folderOf(target))) {
-                made.add(library.relative(folder));
-            }
+            List<String> missing = Disk.missingFolders(library.folderOf(target)).stream()
+                    .map(library::relative)
+                    .toList();
             fresh = Disk.temporaryIn(temporary);
             disk.writeNew(fresh, fill);
-            Manifest.Act act = kept.keep(library.relative(target), target, ContentHash.of(fresh), made);
+            Manifest.Act act = kept.keep(library.relative(target), target, ContentHash.of(fresh), missing);
+            disk.makeFolders(library.folderOf(target));
             put(fresh, target, act);
         } catch (IOException e) {
             throw library.notWritten(file, e);

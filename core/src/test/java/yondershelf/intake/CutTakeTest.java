@@ -39,8 +39,22 @@ class CutTakeTest {
             try (Intake intake = new Intake(library, "", new Formats())) {
                 IntakePlan plan = intake.plan(List.of(Path.of(args[1])), Work.SILENT);
                 System.out.println("begin");
+                Work told = new Work() {
+                    @Override
+                    public void progress(long done, long total, String what) {
+                        System.out.println(done);
+                    }
+
+                    @Override
+                    public boolean isCancelled() {
+                        return false;
+                    }
+
+                    @Override
+                    public void problem(yondershelf.content.Problem problem) {}
+                };
                 intake.take(
-                        plan.items().stream().filter(IntakePlan.Item::isWanted).toList(), Work.SILENT);
+                        plan.items().stream().filter(IntakePlan.Item::isWanted).toList(), told);
                 System.out.println("end");
             }
         }
@@ -87,9 +101,16 @@ class CutTakeTest {
             Files.write(root.resolve("mine.txt"), new byte[] {1});
             Library.open(root, "", "desk");
             Process process = Child.start(Taker.class, root, source);
-            assertTrue(process.inputReader(StandardCharsets.UTF_8).readLine().equals("begin"));
-            Thread.sleep(random.nextInt(220));
-            process.destroyForcibly().waitFor();
+            try (var lines = process.inputReader(StandardCharsets.UTF_8)) {
+                int wanted = 1 + random.nextInt(24);
+                for (int i = 0; i < wanted; i++) {
+                    lines.readLine();
+                }
+                java.util.concurrent.locks.LockSupport.parkNanos(random.nextLong(2_000_000));
+                // through its handle: the pipe stays open until all is read
+                process.toHandle().destroyForcibly();
+                process.waitFor();
+            }
             Library library = Library.open(root, "", "desk");
             for (Asset asset : library.scan(new Formats(), Work.SILENT)) {
                 boolean model = asset.kind() == Kind.MODEL;
