@@ -127,4 +127,43 @@ class PreviewLoaderTest {
         settle(loader, 4);
         assertNotNull(loader.get(asset("a")));
     }
+
+    /** A reader with a defect of its own: the asset it meets fails once and for all, the others are taken. */
+    @Test
+    void aDefectInReadingIsNotTriedForEver() throws Exception {
+        java.util.concurrent.atomic.AtomicInteger tries = new java.util.concurrent.atomic.AtomicInteger();
+        yondershelf.format.ContentReader odd =
+                (yondershelf.format.ContentReader) java.lang.reflect.Proxy.newProxyInstance(
+                        getClass().getClassLoader(),
+                        new Class<?>[] {yondershelf.format.ContentReader.class},
+                        (proxy, method, arguments) -> {
+                            if (method.getName().equals("readModel")
+                                    && arguments[0].toString().endsWith("a.obj")) {
+                                tries.incrementAndGet();
+                                throw new IllegalStateException("a defect");
+                            }
+                            try {
+                                return method.invoke(reader, arguments);
+                            } catch (java.lang.reflect.InvocationTargetException e) {
+                                throw e.getCause();
+                            }
+                        });
+        Catalogue other = Catalogue.open(Home.open(library.root().resolveSibling("other home")), odd);
+        other.add(library.root(), "");
+        other.scanAll(Work.SILENT);
+        PreviewLoader loader = new PreviewLoader(
+                other, jobs, id -> arrived.add(other.asset(id).orElseThrow().name()));
+        loader.want(
+                List.of(
+                        other.asset(library.assetId("a.obj")).orElseThrow(),
+                        other.asset(library.assetId("b.obj")).orElseThrow()),
+                List.of());
+        settle(loader, 3);
+        PreviewLoader.Shown failed =
+                loader.get(other.asset(library.assetId("a.obj")).orElseThrow());
+        assertNotNull(failed);
+        assertTrue(failed.failure() != null && failed.isFinal());
+        assertNotNull(loader.get(other.asset(library.assetId("b.obj")).orElseThrow()));
+        assertTrue(tries.get() <= 2, "tries: " + tries.get());
+    }
 }

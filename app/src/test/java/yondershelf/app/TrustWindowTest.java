@@ -1,0 +1,196 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
+import static yondershelf.app.WindowDriver.middle;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.geometry.Point2D;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import yondershelf.app.model.Questions;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Transform;
+
+/** What a person has typed, made or changed is kept, and asked about before it is lost. */
+class TrustWindowTest extends OneWindow {
+
+    private boolean asked(String words) {
+        Questions.Question now = on.workspace.questions().current().get();
+        System.out.println(
+                "question: " + now + " problem " + on.workspace.problem().get());
+        return now != null && now.words().contains(words);
+    }
+
+    private void answer(String word) throws Exception {
+        Button button = onFx(() -> {
+            on.window.applyCss();
+            on.window.layout();
+            return (Button) on.window.lookupAll("#question .button").stream()
+                    .filter(n -> ((Button) n).getText().equals(word))
+                    .findFirst()
+                    .orElseThrow();
+        });
+        on.robot.clickOn(middle(button));
+    }
+
+    /** A scan and a check that end while somebody types take nothing away: neither the text nor the keys. */
+    @Test
+    void whatIsBeingTypedStays() throws Exception {
+        on.robot.clickOn(middle(on.tile("Rain gauge")));
+        await("the card is open", () -> on.window.lookup("#card").isVisible());
+        for (String field : List.of("#label-author", "#new-tag")) {
+            on.click(field);
+            on.press(KeyCode.CONTROL, KeyCode.A);
+            on.robot.write("half a na", 20);
+            AtomicBoolean checked = new AtomicBoolean();
+            run(() -> {
+                on.workspace.faults().findings().addListener(o -> checked.set(true));
+                on.workspace.scan();
+            });
+            await("scanned and checked", checked::get);
+            // once more for what the end of the check sets off
+            Thread.sleep(300);
+            TextField text = (TextField) on.node(field);
+            assertEquals("half a na", text.getText(), field);
+            assertTrue(onFx(text::isFocused), field + " has the keys");
+            on.robot.write("me", 20);
+            assertEquals("half a name", text.getText());
+            run(text::clear);
+        }
+        on.press(KeyCode.ESCAPE);
+    }
+
+    /** An undo that meets a file edited since asks, goes round it, and leaves older acts to be undone. */
+    @Test
+    void anUndoGoesRoundWhatWasEditedSince() throws Exception {
+        run(() -> on.workspace
+                .table()
+                .act("older act", on.workspace.table().scene().named("Older")));
+        int faults = on.workspace.faults().findings().get().size();
+        run(() -> on.workspace.faults().mend(on.workspace.faults().findings().get()));
+        await("mended", () -> on.workspace.faults().findings().get().size() < 5);
+        Path crate = on.demo("Station props/workshop/plank_crate.gltf");
+        byte[] mended = Files.readAllBytes(crate);
+        byte[] edited = (new String(mended, java.nio.charset.StandardCharsets.UTF_8) + "\n")
+                .getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        Files.write(crate, edited);
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("asked", () -> asked("plank_crate.gltf"));
+        assertEquals("older act", onFx(() -> on.workspace.history().undoable()).orElse(""));
+        answer("Take back the rest");
+        await(
+                "the rest is back",
+                () -> on.workspace.faults().findings().get().size() == faults - 1
+                        || on.workspace.faults().findings().get().size() > 5);
+        assertArrayEquals(edited, Files.readAllBytes(crate));
+        assertEquals(null, on.workspace.questions().current().get());
+        // as it was, for the others: its old reference is known from the copy the run kept
+        Files.write(crate, mended);
+        run(on.workspace::scan);
+        putBack(crate);
+    }
+
+    /** The artist's own backup: what the demo wrote. */
+    private void putBack(Path crate) throws Exception {
+        Path fresh = Files.createTempDirectory("fresh");
+        yondershelf.demo.DemoLibrary.write(fresh);
+        Files.copy(
+                fresh.resolve("Station props/workshop/plank_crate.gltf"),
+                crate,
+                java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        AtomicBoolean checked = new AtomicBoolean();
+        run(() -> {
+            on.workspace.faults().findings().addListener(o -> checked.set(true));
+            on.workspace.scan();
+        });
+        await("checked", checked::get);
+    }
+
+    /** Every earlier change is listed under mend and can be taken back from there. */
+    @Test
+    void earlierChangesAreListedAndTakenBack() throws Exception {
+        int faults = on.workspace.faults().findings().get().size();
+        on.click("#view-mend");
+        on.click("#mend-all");
+        await("mended", () -> on.workspace.faults().findings().get().size() < 5);
+        on.press(KeyCode.CONTROL, KeyCode.H);
+        await("listed", () -> !on.window.lookupAll("#runs .button").isEmpty());
+        Button back = (Button)
+                onFx(() -> on.window.lookupAll("#runs .button").iterator().next());
+        on.robot.clickOn(middle(back));
+        await("taken back", () -> on.workspace.faults().findings().get().size() == faults);
+        await(
+                "said so",
+                () -> on.window.lookupAll("#runs .label").stream()
+                        .anyMatch(n -> ((Label) n).getText().equals("taken back")));
+        on.click("#earlier");
+        await("findings again", () -> on.window.lookupAll("#runs .button").isEmpty());
+    }
+
+    /** A hand that trembles while it clicks moves nothing; one that means it does, and nothing jumps to the pointer. */
+    @Test
+    void aTremorIsNoDrag() throws Exception {
+        run(() -> on.window.table().put(on.named("Rain gauge")));
+        on.awaitStanding("the gauge", 1);
+        run(() -> on.window.table().picture().frame());
+        await("drawn", () -> on.window.table().picture().samples() > 0);
+        String id = on.workspace.table().scene().placements().get(0).id();
+        run(() -> on.window.table().picture().choose(id));
+        Transform before = on.workspace.table().scene().placements().get(0).toWorld();
+        Point2D at = on.onTable(0.5, 0.5);
+        on.robot.moveTo(at);
+        on.robot.press(MouseButton.PRIMARY);
+        on.robot.moveTo(at.add(1, 1));
+        on.robot.moveTo(at.add(2, 0));
+        on.robot.release(MouseButton.PRIMARY);
+        assertEquals(before, on.workspace.table().scene().placements().get(0).toWorld());
+        on.robot.moveTo(at);
+        on.robot.press(MouseButton.PRIMARY);
+        on.robot.moveTo(at.add(6, 0));
+        on.robot.moveTo(at.add(8, 0));
+        on.robot.release(MouseButton.PRIMARY);
+        await(
+                "moved",
+                () -> !before.equals(
+                        on.workspace.table().scene().placements().get(0).toWorld()));
+        Transform after = on.workspace.table().scene().placements().get(0).toWorld();
+        double distance = on.window.table().picture().camera().distance();
+        double moved = Math.hypot(after.tx() - before.tx(), after.tz() - before.tz());
+        assertTrue(moved < distance * 0.1, "eight pixels are no leap: " + moved + " at a distance of " + distance);
+    }
+
+    /** The mark comes with a change and goes with a save; closing asks while it is there, and only then. */
+    @Test
+    void closingAsksWhileSomethingWouldBeLost() throws Exception {
+        AtomicBoolean closed = new AtomicBoolean();
+        assertTrue(onFx(() -> on.window.mayClose(() -> closed.set(true))), "an untouched table closes at once");
+        run(() -> on.window.table().put(on.named("Rain gauge")));
+        on.awaitStanding("the gauge", 1);
+        await("marked", () -> on.window.lookup("#unsaved").isVisible());
+        assertFalse(onFx(() -> on.window.mayClose(() -> closed.set(true))));
+        await("asked", () -> asked("is not saved"));
+        answer("Stay");
+        assertFalse(closed.get());
+        assertFalse(onFx(() -> on.window.mayClose(() -> closed.set(true))));
+        answer("Save and close");
+        await("saved, then closed", closed::get);
+        assertFalse(on.window.lookup("#unsaved").isVisible());
+        assertTrue(Files.exists(
+                Objects.requireNonNull(on.workspace.openScene().file().get())));
+        run(() -> on.workspace.view().set(Workspace.View.SHELF));
+    }
+}
