@@ -80,9 +80,9 @@ class TrustWindowTest extends OneWindow {
         run(() -> on.workspace
                 .table()
                 .act("older act", on.workspace.table().scene().named("Older")));
-        int faults = on.workspace.faults().findings().get().size();
         run(() -> on.workspace.faults().mend(on.workspace.faults().findings().get()));
         await("mended", () -> on.workspace.faults().findings().get().size() < 5);
+        int left = on.workspace.faults().findings().get().size();
         Path crate = on.demo("Station props/workshop/plank_crate.gltf");
         byte[] mended = Files.readAllBytes(crate);
         byte[] edited = (new String(mended, java.nio.charset.StandardCharsets.UTF_8) + "\n")
@@ -92,10 +92,7 @@ class TrustWindowTest extends OneWindow {
         await("asked", () -> asked("plank_crate.gltf"));
         assertEquals("older act", onFx(() -> on.workspace.history().undoable()).orElse(""));
         answer("Take back the rest");
-        await(
-                "the rest is back",
-                () -> on.workspace.faults().findings().get().size() == faults - 1
-                        || on.workspace.faults().findings().get().size() > 5);
+        await("the rest is back", () -> on.workspace.faults().findings().get().size() > left);
         assertArrayEquals(edited, Files.readAllBytes(crate));
         assertEquals(null, on.workspace.questions().current().get());
         // as it was, for the others: its old reference is known from the copy the run kept

@@ -97,6 +97,11 @@ final class WindowDriver implements AutoCloseable {
             workspace.view().set(Workspace.View.SHELF);
             workspace.query().set(Query.EVERYTHING);
             workspace.problem().set(null);
+            for (var asked = workspace.questions().current().get();
+                    asked != null;
+                    asked = workspace.questions().current().get()) {
+                workspace.questions().answer(asked.choices().get(asked.choices().size() - 1));
+            }
             workspace.openScene().detach();
         });
         await("rest", () -> workspace.hits().get().total() > 60 && isQuiet());
