@@ -75,6 +75,20 @@ final class Screenshots {
             workspace.view().set(Workspace.View.MEND);
         });
         fine(() -> save(target.resolve("mend.png")));
+        settled(() -> workspace.faults().mend(workspace.faults().findings().get()));
+        settled(() -> {
+            window.showRuns(true);
+            window.mayClose(() -> {});
+        });
+        fine(() -> save(target.resolve("changes.png")));
+        settled(() -> {
+            var asked = workspace.questions().current().get();
+            if (asked != null) {
+                workspace.questions().answer(asked.choices().get(asked.choices().size() - 1));
+            }
+            window.showRuns(false);
+            workspace.attempt(workspace.history()::undo);
+        });
         Path packs = demo;
         if (packs != null) {
             settled(() -> window.bring(List.of(packs.resolve("packs/harbour_details.zip"))));

@@ -195,6 +195,11 @@ public final class ShelfWindow extends StackPane {
         return decisions.mayClose(close);
     }
 
+    /** Under mend: the changes made to files so far, or the findings again. */
+    public void showRuns(boolean wanted) {
+        mend.showRuns(wanted);
+    }
+
     /** Asks about what was left by a program that was killed. */
     public void askAboutTheLastTime() {
         decisions.askAboutTheLastTime();
@@ -270,7 +275,7 @@ public final class ShelfWindow extends StackPane {
                         "Smaller previews", "Shelf", "Shortcut+Minus", () -> grid.setTileSize(grid.tileSize() - 24)),
                 new Command("Show earlier changes to files", "Edit", "Shortcut+H", () -> {
                     workspace.view().set(Workspace.View.MEND);
-                    mend.showRuns(true);
+                    showRuns(true);
                 }),
                 new Command("Allow a folder outside the libraries", "Libraries", null, this::allowFolder),
                 new Command("Show the log", "Views", null, decisions::showLog),

@@ -133,6 +133,7 @@ public final class MendView extends BorderPane {
         runsShown = wanted;
         scroll.setContent(wanted ? runs : list);
         earlier.setText(wanted ? "findings" : "earlier changes");
+        fill();
         side.setVisible(!wanted && !workspace.faults().findings().get().isEmpty());
         side.setManaged(side.isVisible());
         if (wanted) {
@@ -144,7 +145,10 @@ public final class MendView extends BorderPane {
         List<Finding> findings = workspace.faults().findings().get();
         list.getChildren().clear();
         long mendable = findings.stream().filter(f -> f.remedy() != null).count();
-        heading.setText(findings.isEmpty() ? "Mend" : Words.plural(findings.size(), "finding"));
+        heading.setText(
+                runsShown ? "Earlier changes" : findings.isEmpty() ? "Mend" : Words.plural(findings.size(), "finding"));
+        all.setVisible(!runsShown);
+        all.setManaged(!runsShown);
         all.setText("Apply " + (mendable == 1 ? "the one remedy" : "all " + mendable + " remedies"));
         all.setDisable(mendable == 0);
         if (findings.isEmpty()) {

@@ -24,6 +24,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Home;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
@@ -73,6 +74,14 @@ public final class PlacesView extends ScrollPane {
                         () -> go(now.in(null, null).withTags(Set.of()).withUnfiled(false))));
         for (Library library : workspace.catalogue().libraries()) {
             library(library, now);
+        }
+        for (Home.Known known : workspace.catalogue().away()) {
+            Label away = new Label(
+                    (known.name().isEmpty() ? String.valueOf(known.path().getFileName()) : known.name()) + ", away");
+            away.getStyleClass().addAll("faint", "place-hint");
+            away.setTooltip(
+                    new Tooltip(known.path() + " is not there now; nothing of it is lost. Connect it and press F5"));
+            list.getChildren().add(away);
         }
         Button add = new Button("add a library");
         add.getStyleClass().addAll("quiet", "place-act");
