@@ -21,6 +21,7 @@ import yondershelf.content.Problem;
             TakeCommand.class,
             CheckCommand.class,
             MendCommand.class,
+            SettingCommand.class,
             CommandLine.HelpCommand.class
         })
 public final class Main implements Runnable {

@@ -115,6 +115,7 @@ public enum FileType {
     /** The type of a file: by content where it has a signature, else by name. A 3MF file is a ZIP by content. */
     public static Optional<FileType> of(Path file) throws IOException {
         Optional<FileType> named = byName(String.valueOf(file.getFileName()));
+        Reading.requirePlain(file);
         byte[] head;
         try (InputStream in = Files.newInputStream(file)) {
             head = in.readNBytes(HEAD);

@@ -62,7 +62,7 @@ final class Duplicates {
 
     static boolean same(Path a, Path b) {
         try {
-            return Files.mismatch(a, b) < 0;
+            return Files.isRegularFile(a) && Files.isRegularFile(b) && Files.mismatch(a, b) < 0;
         } catch (IOException e) {
             return false;
         }

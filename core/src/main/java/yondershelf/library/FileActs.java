@@ -77,6 +77,11 @@ public final class FileActs implements AutoCloseable {
                 throw Problem.of(target, "another file has that name by now and is not written over")
                         .raise();
             }
+            if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)
+                    && !Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
+                throw Problem.of(target, "it is no plain file, and is not touched")
+                        .raise();
+            }
             Path temporary = library.temporary();
             List<String> missing = Disk.missingFolders(library.folderOf(target)).stream()
                     .map(library::relative)

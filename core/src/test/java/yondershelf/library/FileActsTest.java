@@ -256,9 +256,10 @@ class FileActsTest {
         String run = changed(model, new byte[] {2});
         FileActs.undo(library, run);
         assertArrayEquals(new byte[] {42}, Files.readAllBytes(precious));
-        // and a target that is itself a link is replaced, not followed
+        // and a target that is itself a link is neither followed nor replaced
         Path link = Files.createSymbolicLink(root.resolve("link.gltf"), precious);
-        changed(link, new byte[] {3});
+        assertThrows(ProblemException.class, () -> changed(link, new byte[] {3}));
+        assertTrue(Files.isSymbolicLink(link));
         assertArrayEquals(new byte[] {42}, Files.readAllBytes(precious));
     }
 

@@ -221,4 +221,40 @@ class MendTest {
         assertEquals(1, check().size());
         assertTrue(Files.notExists(folder.resolve("props/maps")));
     }
+
+    /** Cancelled half way, it leaves every file as it was and no run to undo. */
+    @Test
+    void aCancelledMendChangesNothing() throws Exception {
+        java.util.List<Finding> findings = new java.util.ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            Files.writeString(folder.resolve("m" + i + ".mtl"), "newmtl m\nmap_Kd old.png\n");
+            findings.add(new Finding(
+                    Finding.Code.TEXTURE_MISSING,
+                    Finding.Severity.ERROR,
+                    "asset",
+                    "m" + i + ".mtl",
+                    "",
+                    "",
+                    new Finding.Remedy("", null, List.of(new Finding.Change("m" + i + ".mtl", "old.png", "new.png")))));
+        }
+        java.util.concurrent.atomic.AtomicInteger looks = new java.util.concurrent.atomic.AtomicInteger();
+        Work impatient = new Work() {
+            @Override
+            public void progress(long done, long total, String what) {}
+
+            @Override
+            public boolean isCancelled() {
+                return looks.incrementAndGet() > 2;
+            }
+
+            @Override
+            public void problem(yondershelf.content.Problem problem) {}
+        };
+        assertEquals(java.util.Optional.empty(), Mend.apply(library, findings, impatient));
+        assertTrue(looks.get() > 2);
+        for (int i = 0; i < 4; i++) {
+            assertEquals("newmtl m\nmap_Kd old.png\n", Files.readString(folder.resolve("m" + i + ".mtl")));
+        }
+        assertEquals(List.of(), FileActs.runs(library));
+    }
 }

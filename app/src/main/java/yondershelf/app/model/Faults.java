@@ -2,7 +2,7 @@ package yondershelf.app.model;
 
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import javafx.beans.property.ObjectProperty;
@@ -55,7 +55,7 @@ public final class Faults {
 
     /** Applies remedies, grouped by library, as one act that can be undone. */
     public void mend(List<Finding> chosen) {
-        Map<Library, List<Finding>> groups = new HashMap<>();
+        Map<Library, List<Finding>> groups = new LinkedHashMap<>();
         for (Finding finding : chosen) {
             if (finding.remedy() != null) {
                 catalogue
