@@ -156,6 +156,7 @@ public final class Library {
         try (Lock _ = Lock.take(own().resolve("lock"), "tidying", holder -> false)) {
             description.secure(own(), disk);
             Disk.sweep(own().resolve("tmp"), 0);
+            Disk.sweep(own().resolve("running"), 0);
             Disk.sweep(own(), DEBRIS_MILLIS);
             Unfinished.settle(this);
         } catch (IOException e) {

@@ -5,6 +5,7 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import yondershelf.content.Problem;
@@ -51,7 +52,12 @@ public final class Jobs implements AutoCloseable {
             jobs.remove(0);
         }
         tell();
-        threads.execute(() -> run(job, body));
+        try {
+            threads.execute(() -> run(job, body));
+        } catch (RejectedExecutionException closed) {
+            // the program is ending: nothing new is begun
+            job.end(Job.State.CANCELLED, () -> job.result().completeExceptionally(new CancellationException()));
+        }
         return job;
     }
 

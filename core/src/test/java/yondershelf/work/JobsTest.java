@@ -129,4 +129,14 @@ class JobsTest {
         assertThrows(ProblemException.class, history::undo);
         assertEquals("stays", history.undoable().orElseThrow());
     }
+
+    /** What is asked for while the program ends is not begun, and nobody is thrown at. */
+    @Test
+    void nothingIsBegunAfterTheEnd() {
+        Jobs jobs = new Jobs();
+        jobs.close();
+        Job<Boolean> late = jobs.start("late", work -> true);
+        assertEquals(Job.State.CANCELLED, late.state());
+        assertTrue(late.result().isCompletedExceptionally());
+    }
 }

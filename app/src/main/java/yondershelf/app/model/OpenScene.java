@@ -191,19 +191,14 @@ public final class OpenScene {
                         work -> {
                             catalogue.remember(assets(scene));
                             SceneFile.save(scene, to, catalogue.reader());
+                            recovery.clear();
                             return Optional.ofNullable(changed(to));
                         },
                         time -> {
                             become(new Document(to, scene, false, List.of(), time.orElse(null)));
-                            background.quietly(
-                                    "Tidying up",
-                                    work -> {
-                                        if (!unsaved.get()) {
-                                            recovery.clear();
-                                        }
-                                        return true;
-                                    },
-                                    done -> {});
+                            // what was changed while it was being saved is kept anew
+                            keptLast = null;
+                            keep();
                             then.accept(true);
                         },
                         () -> then.accept(false))

@@ -48,7 +48,8 @@ public record Limits(double seconds, int heapMegabytes, int addressMegabytes, in
         long file = bytes(source) >> 20;
         long result = planes / ((long) step * step);
         long embedded = source.bytes() == null ? 0 : file;
-        return new Need(LEAST_SPARE_MEGABYTES + result + embedded, planes + file);
+        // the result is one array, which must fit into the older part of the heap: two thirds of it
+        return new Need(LEAST_SPARE_MEGABYTES + result * 8 / 5 + embedded, planes + file);
     }
 
     private static long bytes(ImageSource source) {
