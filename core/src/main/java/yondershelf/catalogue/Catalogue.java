@@ -17,7 +17,6 @@ import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Environment;
 import yondershelf.content.ImageSource;
-import yondershelf.content.Kind;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -28,9 +27,7 @@ import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
-import yondershelf.format.Formats;
 import yondershelf.library.Asset;
-import yondershelf.library.ContentHash;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Library;
@@ -41,8 +38,6 @@ import yondershelf.search.Entry;
 import yondershelf.search.Hits;
 import yondershelf.search.Index;
 import yondershelf.search.Query;
-import yondershelf.sorting.SortedItem;
-import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
 /** All libraries of this machine together. Safe for use from several threads. */
@@ -51,7 +46,7 @@ public final class Catalogue {
     private final ContentReader reader;
     private final Shaders shaders;
     private final Booth booth;
-    private final FactsMeter meter;
+    private final Measuring measuring;
     private final CopyOnWriteArrayList<Library> libraries = new CopyOnWriteArrayList<>();
     private final Map<String, FactsCache> caches = new ConcurrentHashMap<>();
     private final List<Problem> openingProblems = new ArrayList<>();
@@ -66,7 +61,7 @@ public final class Catalogue {
         this.reader = reader;
         this.shaders = new Shaders(reader);
         this.booth = new Booth(shaders);
-        this.meter = new FactsMeter(reader);
+        this.measuring = new Measuring(new FactsMeter(reader));
     }
 
     /** Opens every library the machine had open; those that cannot be are told in {@link #openingProblems()}. */
@@ -343,64 +338,13 @@ public final class Catalogue {
         if (found != null) {
             return found;
         }
-        String content = contentHash(library, asset);
-        FactsCache.Known fresh = new FactsCache.Known(asset.key(), content, measure(library, asset));
+        String content = Measuring.contentHash(library, asset);
+        FactsCache.Known fresh = new FactsCache.Known(asset.key(), content, measuring.measure(library, asset));
         if (content != null) {
             // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key
             cache(library).put(asset, fresh);
         }
         return fresh;
-    }
-
-    /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */
-    private Facts measure(Library library, Asset asset) {
-        try {
-            return measured(library, asset);
-        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
-            ProgramLog.note("measuring " + asset.path(), e);
-            return Facts.unreadable(
-                    asset.kind(), "it cannot be measured (" + e.getClass().getSimpleName() + ")", 0);
-        }
-    }
-
-    private Facts measured(Library library, Asset asset) {
-        Path file = library.resolve(asset.path());
-        return switch (asset.kind()) {
-            case MODEL ->
-                meter.model(
-                        file,
-                        asset.files().stream()
-                                .map(f -> library.resolve(f.path()))
-                                .toList());
-            case MATERIAL -> meter.material(asset.name(), mapFiles(library, asset));
-            case HDRI -> meter.hdri(file);
-            case TEXTURE -> meter.texture(file);
-            case RECIPE -> Facts.unreadable(Kind.RECIPE, "recipes are not read yet", 0);
-        };
-    }
-
-    private static Map<Role, Path> mapFiles(Library library, Asset asset) {
-        EnumMap<Role, Path> maps = new EnumMap<>(Role.class);
-        for (SortedItem.SortedFile file : asset.files()) {
-            Role role = file.role();
-            if (role != null) {
-                maps.put(role, library.resolve(file.path()));
-            }
-        }
-        return maps;
-    }
-
-    /** Over the bytes of all its files; null when one of them cannot be read now. */
-    private static @Nullable String contentHash(Library library, Asset asset) {
-        StringBuilder all = new StringBuilder();
-        for (SortedItem.SortedFile file : asset.files()) {
-            try {
-                all.append(ContentHash.of(library.resolve(file.path()), Formats.MOST_BYTES));
-            } catch (IOException e) {
-                return null;
-            }
-        }
-        return ContentHash.ofText(all.toString());
     }
 
     /** Writes newly measured facts to the cache. */
@@ -422,7 +366,7 @@ public final class Catalogue {
     public Material material(Asset asset) throws ProblemException {
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
         Library library = owner(asset);
-        mapFiles(library, asset).forEach((role, file) -> maps.put(role, TextureUse.of(ImageSource.at(file))));
+        Measuring.mapFiles(library, asset).forEach((role, file) -> maps.put(role, TextureUse.of(ImageSource.at(file))));
         return Material.ofMaps(library.shownName(asset), maps);
     }
 
@@ -435,13 +379,7 @@ public final class Catalogue {
     /** The kept final preview, if there is one. */
     public @Nullable Picture keptPreview(Asset asset, int size) throws ProblemException {
         Library library = owner(asset);
-        String key = previewKey(known(library, asset), size);
-        return key == null ? null : new PreviewStore(library, home.cache()).load(key);
-    }
-
-    /** Null for an asset whose content is not known: its picture may belong to other bytes tomorrow. */
-    private static @Nullable String previewKey(FactsCache.Known known, int size) {
-        return known.content() == null ? null : known.content() + "-" + Booth.VERSION + "-" + size;
+        return new Previews(this, library, home.cache()).kept(known(library, asset), size);
     }
 
     /**
@@ -453,39 +391,6 @@ public final class Catalogue {
     public @Nullable Picture takePreview(Asset asset, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
         Library library = owner(asset);
-        FactsCache.Known known = known(library, asset);
-        if (!known.facts().readable()) {
-            throw Problem.of(asset.path(), known.facts().reason()).raise();
-        }
-        Picture picture = drawn(library, asset, size, samples, cancelled);
-        String key = previewKey(known, size);
-        if (picture != null && samples >= Booth.FINAL_SAMPLES && key != null) {
-            new PreviewStore(library, home.cache()).save(key, picture);
-        }
-        return picture;
-    }
-
-    private @Nullable Picture drawn(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
-            throws ProblemException {
-        try {
-            return draw(library, asset, size, samples, cancelled);
-        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
-            ProgramLog.note("preview of " + asset.path(), e);
-            throw Problem.of(
-                            asset.path(),
-                            "its preview cannot be drawn (" + e.getClass().getSimpleName() + ")")
-                    .raise(e);
-        }
-    }
-
-    private @Nullable Picture draw(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
-            throws ProblemException {
-        return switch (asset.kind()) {
-            case MODEL -> booth.preview(booth.stage(model(asset)), size, size, samples, cancelled);
-            case MATERIAL -> booth.preview(booth.stage(material(asset)), size, size, samples, cancelled);
-            case HDRI -> booth.preview(environment(asset), size, size);
-            case TEXTURE -> booth.preview(reader.readPicture(ImageSource.at(library.resolve(asset.path()))), size);
-            case RECIPE -> null;
-        };
+        return new Previews(this, library, home.cache()).take(asset, known(library, asset), size, samples, cancelled);
     }
 }

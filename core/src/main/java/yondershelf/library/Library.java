@@ -1,11 +1,9 @@
 package yondershelf.library;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -14,10 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.function.LongSupplier;
-import java.util.regex.Pattern;
-import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -34,9 +29,6 @@ public final class Library {
     /** The folder of the program's own data. */
     public static final String OWN = ".yondershelf";
 
-    private static final Pattern MACHINE = Pattern.compile("[A-Za-z0-9-]{1,64}");
-    private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
-
     private final Path root;
     private final Description description;
     private final Journal journal;
@@ -46,7 +38,7 @@ public final class Library {
     private volatile Map<String, Asset> byId = Map.of();
     private volatile List<Sorted.Skipped> skipped = List.of();
 
-    private Library(Path root, Description description, String machine, Disk disk, LongSupplier clock) {
+    Library(Path root, Description description, String machine, Disk disk, LongSupplier clock) {
         this.root = root;
         this.description = description;
         this.disk = disk;
@@ -62,7 +54,7 @@ public final class Library {
      * @param machine this machine's id: letters, digits and hyphens
      */
     public static Library open(Path folder, String name, String machine) throws ProblemException {
-        return open(folder, name, null, machine, Disk.REAL, System::currentTimeMillis);
+        return Opening.open(folder, name, null, machine, Disk.REAL, System::currentTimeMillis);
     }
 
     /**
@@ -73,96 +65,7 @@ public final class Library {
      * @throws ProblemException when it is away, or another library has its place
      */
     public static Library openKnown(Path folder, String id, String machine) throws ProblemException {
-        return open(folder, "", id, machine, Disk.REAL, System::currentTimeMillis);
-    }
-
-    static Library open(Path folder, String name, @Nullable String known, String machine, Disk disk, LongSupplier clock)
-            throws ProblemException {
-        if (!MACHINE.matcher(machine).matches()) {
-            throw new IllegalArgumentException("machine id " + machine);
-        }
-        Path root = folder.toAbsolutePath().normalize();
-        if (!Files.isDirectory(root)) {
-            throw new Problem(root.toString(), "there is no such folder", "Is its drive connected").raise();
-        }
-        try {
-            Optional<Description> there = Description.read(ownOf(root), disk);
-            if (there.isEmpty() && known != null) {
-                throw away(root);
-            }
-            boolean other = there.isPresent() && known != null && !known.isEmpty();
-            if (other && !there.get().id().equals(known)) {
-                throw new Problem(
-                                root.toString(),
-                                "another library stands there now: "
-                                        + there.get().name(),
-                                "Open it as a library of its own, or connect the drive of the former one")
-                        .raise();
-            }
-            Description description = there.isPresent() ? there.get() : create(root, name, disk);
-            Library library = new Library(root, description, machine, disk, clock);
-            library.journal.load();
-            library.identities.journal().load();
-            library.tidy();
-            return library;
-        } catch (IOException e) {
-            throw new Problem(
-                            root.toString(),
-                            "the library cannot be opened (" + reason(e) + ")",
-                            "Are the folder's permissions right")
-                    .raise(e);
-        }
-    }
-
-    private static ProblemException away(Path root) {
-        return new Problem(
-                        root.toString(),
-                        "the library is away: its folder is there, but empty of it",
-                        "Connect its drive, or sign its sync program in; nothing of it is lost here")
-                .raise();
-    }
-
-    /** The program's own folder is a real one: a link could lead its writing anywhere. */
-    private static Path ownOf(Path root) throws IOException {
-        Path own = root.resolve(OWN);
-        if (Files.exists(own, LinkOption.NOFOLLOW_LINKS) && !Files.isDirectory(own, LinkOption.NOFOLLOW_LINKS)) {
-            throw new FileSystemException(own.toString(), null, OWN + " is not a folder but a link or a file");
-        }
-        for (String part : List.of("journal", "places", "undo", "running", "tmp", "previews")) {
-            if (Files.isSymbolicLink(own.resolve(part))) {
-                throw new FileSystemException(own.toString(), null, OWN + "/" + part + " is a link");
-            }
-        }
-        return own;
-    }
-
-    /** Two processes may find the folder bare at once: only one of them makes it a library. */
-    private static Description create(Path root, String name, Disk disk) throws IOException, ProblemException {
-        Path own = root.resolve(OWN);
-        disk.makeFolders(own);
-        try (Lock _ = Lock.take(own.resolve("lock"), "making the library", Lock.Waiting.SILENTLY)) {
-            Optional<Description> made = Description.read(own, disk);
-            if (made.isPresent()) {
-                return made.get();
-            }
-            Description fresh = Description.fresh(name.isBlank() ? fileName(root) : name);
-            fresh.write(own, disk);
-            return fresh;
-        }
-    }
-
-    /** Sweeps what killed processes left. A library that cannot be written, or is being written to, is left for another time. */
-    private void tidy() throws ProblemException {
-        try (Lock _ = Lock.take(own().resolve("lock"), "tidying", holder -> false)) {
-            description.secure(own(), disk);
-            Disk.sweep(own().resolve("tmp"), 0);
-            Disk.sweep(own().resolve("running"), 0);
-            Disk.sweep(own(), DEBRIS_MILLIS);
-            Unfinished.settle(this);
-        } catch (IOException e) {
-            // read-only, or somebody is at work there: nothing that had to be done now
-            return;
-        }
+        return Opening.open(folder, "", id, machine, Disk.REAL, System::currentTimeMillis);
     }
 
     static String reason(IOException e) {
@@ -173,11 +76,6 @@ public final class Library {
             return fs.getReason();
         }
         return e.getClass().getSimpleName() + ": " + e.getMessage();
-    }
-
-    private static String fileName(Path path) {
-        Path last = path.getFileName();
-        return last == null ? path.toString() : last.toString();
     }
 
     public Path root() {
@@ -195,6 +93,10 @@ public final class Library {
     /** The folder of the program's own data in this library. */
     public Path own() {
         return root.resolve(OWN);
+    }
+
+    Description description() {
+        return description;
     }
 
     Disk disk() {
@@ -309,9 +211,9 @@ public final class Library {
             throw new Problem(root.toString(), "the folder is not there any more", "Is its drive connected").raise();
         }
         try {
-            Optional<Description> now = Description.read(ownOf(root), disk);
+            Optional<Description> now = Description.read(Opening.ownOf(root), disk);
             if (now.isEmpty()) {
-                throw away(root);
+                throw Opening.away(root);
             }
             if (!now.get().id().equals(id())) {
                 throw Problem.of(
@@ -345,39 +247,12 @@ public final class Library {
         journal.append(edits);
     }
 
-    /**
-     * Gives a library that was copied with all its own data an id of its own, and its assets too; labels stay. Whenever it is
-     * cut off, the labels are those of before.
-     */
-    private void renew(Description fresh) throws ProblemException {
-        List<Edit> labels = new ArrayList<>();
-        List<Edit> records = new ArrayList<>();
-        Set<String> ids = new HashSet<>(journal.assets());
-        ids.addAll(identities.recordedIds());
-        for (String before : ids) {
-            String now = UUID.nameUUIDFromBytes((fresh.id() + before).getBytes(StandardCharsets.UTF_8))
-                    .toString();
-            labels.addAll(journal.edits(before, now));
-            records.addAll(identities.journal().edits(before, now));
-            records.add(Identities.moved(before, fresh.id()));
-        }
-        try (Lock _ = lock("giving the copy an id of its own", Work.SILENT)) {
-            if (!records.isEmpty()) {
-                journal.append(labels);
-                identities.journal().append(records);
-            }
-            fresh.write(own(), disk);
-        } catch (IOException e) {
-            throw notWritten(own(), e);
-        }
-    }
-
     /** Makes a copy of a library one of its own, so that both can be open at once. */
     public static Library openCopy(Path folder, String name, String machine, ContentReader reader)
             throws ProblemException {
         Library copy = open(folder, "", machine);
         copy.scan(reader, Work.SILENT);
-        copy.renew(Description.fresh(name.isBlank() ? copy.name() : name));
+        Opening.renew(copy, Description.fresh(name.isBlank() ? copy.name() : name));
         return open(folder, "", machine);
     }
 

@@ -211,7 +211,7 @@ class JournalTest {
     @Test
     void stampsFarAheadAreSetAsideAndTold() throws Exception {
         long now = 1_800_000_000_000L;
-        Library library = Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
+        Library library = Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
         library.edit(List.of(Edit.set("a", Edit.Field.NOTE, "before")));
         Path forged = folder.resolve(".yondershelf/journal/forged.jsonl");
         Files.writeString(
@@ -223,14 +223,14 @@ class JournalTest {
                         + new JournalLine(new Stamp(now + 3600 * 1000, 0, "x"), "a", "author", "an hour ahead", true)
                                 .written()
                         + "\n");
-        Library again = Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
+        Library again = Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
         assertEquals("before", again.labels("a").note());
         assertEquals("an hour ahead", again.labels("a").author());
         for (int i = 0; i < 70_000; i += 10_000) {
             again.edit(List.of(Edit.set("a", Edit.Field.NOTE, "after " + i)));
         }
         again.edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "said later")));
-        Library last = Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
+        Library last = Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
         assertEquals("after 60000", last.labels("a").note());
         assertEquals("said later", last.labels("a").author(), "a clock an hour ahead is followed");
         assertEquals(0, last.damagedLines());
@@ -242,7 +242,7 @@ class JournalTest {
                 last.problems().toString());
         // once the time has come, they are lines like others
         Library tomorrow =
-                Library.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now + 26L * 3600 * 1000);
+                Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now + 26L * 3600 * 1000);
         assertEquals("early", tomorrow.labels("a").note());
     }
 

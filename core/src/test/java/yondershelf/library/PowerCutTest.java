@@ -105,7 +105,7 @@ class PowerCutTest {
             }
             Library.open(root, "", "desk");
             Model model = new Model(root);
-            Library library = Library.open(root, "", null, "desk", new Disk(model), System::currentTimeMillis);
+            Library library = Opening.open(root, "", null, "desk", new Disk(model), System::currentTimeMillis);
             try (FileActs acts = library.begin("test")) {
                 acts.write(file, new byte[] {9, 9});
                 acts.write(root.resolve("new/b.bin"), new byte[] {7});

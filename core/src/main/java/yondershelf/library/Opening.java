@@ -1,0 +1,151 @@
+package yondershelf.library;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.LongSupplier;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
+import yondershelf.disk.Lock;
+import yondershelf.work.Work;
+
+/** Opens libraries: new ones, known ones that may be away, and copies of others. */
+final class Opening {
+    private static final Pattern MACHINE = Pattern.compile("[A-Za-z0-9-]{1,64}");
+    private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
+
+    private Opening() {}
+
+    static Library open(Path folder, String name, @Nullable String known, String machine, Disk disk, LongSupplier clock)
+            throws ProblemException {
+        if (!MACHINE.matcher(machine).matches()) {
+            throw new IllegalArgumentException("machine id " + machine);
+        }
+        Path root = folder.toAbsolutePath().normalize();
+        if (!Files.isDirectory(root)) {
+            throw new Problem(root.toString(), "there is no such folder", "Is its drive connected").raise();
+        }
+        try {
+            Optional<Description> there = Description.read(ownOf(root), disk);
+            if (there.isEmpty() && known != null) {
+                throw away(root);
+            }
+            boolean other = there.isPresent() && known != null && !known.isEmpty();
+            if (other && !there.get().id().equals(known)) {
+                throw new Problem(
+                                root.toString(),
+                                "another library stands there now: "
+                                        + there.get().name(),
+                                "Open it as a library of its own, or connect the drive of the former one")
+                        .raise();
+            }
+            Description description = there.isPresent() ? there.get() : create(root, name, disk);
+            Library library = new Library(root, description, machine, disk, clock);
+            library.journal().load();
+            library.identities().journal().load();
+            tidy(library);
+            return library;
+        } catch (IOException e) {
+            throw new Problem(
+                            root.toString(),
+                            "the library cannot be opened (" + Library.reason(e) + ")",
+                            "Are the folder's permissions right")
+                    .raise(e);
+        }
+    }
+
+    static ProblemException away(Path root) {
+        return new Problem(
+                        root.toString(),
+                        "the library is away: its folder is there, but empty of it",
+                        "Connect its drive, or sign its sync program in; nothing of it is lost here")
+                .raise();
+    }
+
+    /** The program's own folder is a real one: a link could lead its writing anywhere. */
+    static Path ownOf(Path root) throws IOException {
+        Path own = root.resolve(Library.OWN);
+        if (Files.exists(own, LinkOption.NOFOLLOW_LINKS) && !Files.isDirectory(own, LinkOption.NOFOLLOW_LINKS)) {
+            throw new FileSystemException(own.toString(), null, Library.OWN + " is not a folder but a link or a file");
+        }
+        for (String part : List.of("journal", "places", "undo", "running", "tmp", "previews")) {
+            if (Files.isSymbolicLink(own.resolve(part))) {
+                throw new FileSystemException(own.toString(), null, Library.OWN + "/" + part + " is a link");
+            }
+        }
+        return own;
+    }
+
+    /** Two processes may find the folder bare at once: only one of them makes it a library. */
+    private static Description create(Path root, String name, Disk disk) throws IOException, ProblemException {
+        Path own = root.resolve(Library.OWN);
+        disk.makeFolders(own);
+        try (Lock _ = Lock.take(own.resolve("lock"), "making the library", Lock.Waiting.SILENTLY)) {
+            Optional<Description> made = Description.read(own, disk);
+            if (made.isPresent()) {
+                return made.get();
+            }
+            Description fresh = Description.fresh(name.isBlank() ? fileName(root) : name);
+            fresh.write(own, disk);
+            return fresh;
+        }
+    }
+
+    /** Sweeps what killed processes left. A library that cannot be written, or is being written to, is left for another time. */
+    private static void tidy(Library library) throws ProblemException {
+        try (Lock _ = Lock.take(library.own().resolve("lock"), "tidying", holder -> false)) {
+            library.description().secure(library.own(), library.disk());
+            Disk.sweep(library.own().resolve("tmp"), 0);
+            Disk.sweep(library.own().resolve("running"), 0);
+            Disk.sweep(library.own(), DEBRIS_MILLIS);
+            Unfinished.settle(library);
+        } catch (IOException e) {
+            // read-only, or somebody is at work there: nothing that had to be done now
+            return;
+        }
+    }
+
+    /**
+     * Gives a library that was copied with all its own data an id of its own, and its assets too; labels stay. Whenever it is
+     * cut off, the labels are those of before.
+     */
+    static void renew(Library library, Description fresh) throws ProblemException {
+        List<Edit> labels = new ArrayList<>();
+        List<Edit> records = new ArrayList<>();
+        Set<String> ids = new HashSet<>(library.journal().assets());
+        ids.addAll(library.identities().recordedIds());
+        for (String before : ids) {
+            String now = UUID.nameUUIDFromBytes((fresh.id() + before).getBytes(StandardCharsets.UTF_8))
+                    .toString();
+            labels.addAll(library.journal().edits(before, now));
+            records.addAll(library.identities().journal().edits(before, now));
+            records.add(Identities.moved(before, fresh.id()));
+        }
+        try (Lock _ = library.lock("giving the copy an id of its own", Work.SILENT)) {
+            if (!records.isEmpty()) {
+                library.journal().append(labels);
+                library.identities().journal().append(records);
+            }
+            fresh.write(library.own(), library.disk());
+        } catch (IOException e) {
+            throw library.notWritten(library.own(), e);
+        }
+    }
+
+    private static String fileName(Path path) {
+        Path last = path.getFileName();
+        return last == null ? path.toString() : last.toString();
+    }
+}
