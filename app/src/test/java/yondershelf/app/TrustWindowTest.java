@@ -30,8 +30,6 @@ class TrustWindowTest extends OneWindow {
 
     private boolean asked(String words) {
         Questions.Question now = on.workspace.questions().current().get();
-        System.out.println(
-                "question: " + now + " problem " + on.workspace.problem().get());
         return now != null && now.words().contains(words);
     }
 
@@ -141,12 +139,13 @@ class TrustWindowTest extends OneWindow {
     /** A hand that trembles while it clicks moves nothing; one that means it does, and nothing jumps to the pointer. */
     @Test
     void aTremorIsNoDrag() throws Exception {
+        run(() -> on.workspace.openScene().begin());
         run(() -> on.window.table().put(on.named("Rain gauge")));
         on.awaitStanding("the gauge", 1);
-        run(() -> on.window.table().picture().frame());
-        await("drawn", () -> on.window.table().picture().samples() > 0);
         String id = on.workspace.table().scene().placements().get(0).id();
         run(() -> on.window.table().picture().choose(id));
+        run(() -> on.window.table().picture().frame());
+        await("drawn", () -> on.window.table().picture().samples() > 0);
         Transform before = on.workspace.table().scene().placements().get(0).toWorld();
         Point2D at = on.onTable(0.5, 0.5);
         on.robot.moveTo(at);
@@ -174,6 +173,7 @@ class TrustWindowTest extends OneWindow {
     @Test
     void closingAsksWhileSomethingWouldBeLost() throws Exception {
         AtomicBoolean closed = new AtomicBoolean();
+        run(() -> on.workspace.openScene().begin());
         assertTrue(onFx(() -> on.window.mayClose(() -> closed.set(true))), "an untouched table closes at once");
         run(() -> on.window.table().put(on.named("Rain gauge")));
         on.awaitStanding("the gauge", 1);

@@ -79,6 +79,13 @@ public final class FileRuns {
     private static void undo(List<Run> left, List<Problem> met, boolean skip, Work work) throws ProblemException {
         while (!left.isEmpty()) {
             Run run = left.get(0);
+            boolean done =
+                    FileActs.runs(run.library).stream().noneMatch(r -> r.run().equals(run.run));
+            if (done) {
+                // taken back from the list of all changes meanwhile
+                left.remove(0);
+                continue;
+            }
             try {
                 FileActs.undo(run.library, run.run, skip, work).skipped().forEach(work::problem);
             } catch (ProblemException e) {
