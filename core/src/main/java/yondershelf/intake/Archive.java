@@ -17,6 +17,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.LongSupplier;
 import java.util.zip.CRC32;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
@@ -53,6 +54,7 @@ final class Archive {
     private final Path folder;
     private final List<Sorted.Skipped> skipped;
     private final Set<String> taken = new HashSet<>();
+    private final LongSupplier free;
     private long written;
     private long mostWritten = MOST_BYTES;
 
@@ -65,7 +67,8 @@ final class Archive {
         }
     }
 
-    private Archive(Path archive, Path folder, List<Sorted.Skipped> skipped) {
+    private Archive(Path archive, Path folder, List<Sorted.Skipped> skipped, LongSupplier free) {
+        this.free = free;
         this.archive = archive;
         this.folder = folder;
         this.skipped = skipped;
@@ -73,7 +76,13 @@ final class Archive {
 
     /** @param skipped takes the entries left packed, with reasons */
     static void unpack(Path archive, Path folder, List<Sorted.Skipped> skipped, Work work) throws ProblemException {
-        new Archive(archive, folder, skipped).unpack(work);
+        unpack(archive, folder, skipped, work, folder.toFile()::getUsableSpace);
+    }
+
+    /** @param free bytes left on the folder's drive */
+    static void unpack(Path archive, Path folder, List<Sorted.Skipped> skipped, Work work, LongSupplier free)
+            throws ProblemException {
+        new Archive(archive, folder, skipped, free).unpack(work);
     }
 
     private void unpack(Work work) throws ProblemException {
@@ -232,7 +241,7 @@ final class Archive {
             }
             if (unasked > RATIO_FROM || written == n) {
                 unasked = 0;
-                if (folder.toFile().getUsableSpace() < SPARE_BYTES) {
+                if (free.getAsLong() < SPARE_BYTES) {
                     throw new Stop("the drive of the temporary folder is almost full");
                 }
             }

@@ -232,4 +232,19 @@ class ArchiveTest {
                         >= 3,
                 skipped.toString());
     }
+
+    /** The drive is not filled to its last gigabyte. */
+    @Test
+    void unpackingStopsBeforeTheDriveIsFull() throws Exception {
+        Path pack = raw(List.of(new Packed("a.png".getBytes(StandardCharsets.UTF_8), bytes(1, 5000))));
+        Path target = Files.createTempDirectory(folder, "full");
+        ProblemException e = assertThrows(
+                ProblemException.class, () -> Archive.unpack(pack, target, skipped, Work.SILENT, () -> 900L << 20));
+        assertTrue(e.problem().cause().contains("almost full"), e.problem().sentence());
+        try (var left = Files.list(target)) {
+            assertEquals(0, left.count());
+        }
+        Archive.unpack(pack, target, skipped, Work.SILENT, () -> 2L << 30);
+        assertTrue(Files.exists(target.resolve("a.png")));
+    }
 }
