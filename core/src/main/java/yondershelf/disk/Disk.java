@@ -88,9 +88,17 @@ public final class Disk {
 
     /** The same for a file that can be made again: whole or not at all, but not waited for. */
     public void writeLazily(Path target, byte[] bytes) throws IOException {
+        writeLazily(target, out -> out.write(bytes));
+    }
+
+    /** The same for what is better written piece by piece. */
+    public void writeLazily(Path target, Fill fill) throws IOException {
         Path fresh = temporaryIn(folderOf(target));
         try {
-            Files.write(fresh, bytes, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+            try (OutputStream out =
+                    Files.newOutputStream(fresh, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+                fill.into(out);
+            }
             Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } finally {
             Files.deleteIfExists(fresh);
@@ -107,13 +115,17 @@ public final class Disk {
     public void writeNew(Path file, Fill fill) throws IOException {
         try (FileChannel channel = FileChannel.open(
                 file, Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS))) {
-            OutputStream out = Channels.newOutputStream(channel);
-            fill.into(out);
-            out.flush();
-            watcher.did(Act.WRITE, file, null);
-            channel.force(true);
-            watcher.did(Act.SYNC, file, null);
+            fill(channel, file, fill);
         }
+    }
+
+    private void fill(FileChannel channel, Path file, Fill fill) throws IOException {
+        OutputStream out = Channels.newOutputStream(channel);
+        fill.into(out);
+        out.flush();
+        watcher.did(Act.WRITE, file, null);
+        channel.force(true);
+        watcher.did(Act.SYNC, file, null);
     }
 
     /**
@@ -123,12 +135,7 @@ public final class Disk {
     public void overwrite(Path file, Fill fill) throws IOException {
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS)) {
             channel.truncate(0);
-            OutputStream out = Channels.newOutputStream(channel);
-            fill.into(out);
-            out.flush();
-            watcher.did(Act.WRITE, file, null);
-            channel.force(true);
-            watcher.did(Act.SYNC, file, null);
+            fill(channel, file, fill);
         }
     }
 

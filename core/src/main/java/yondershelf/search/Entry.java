@@ -3,9 +3,16 @@ package yondershelf.search;
 import java.util.Set;
 import yondershelf.content.Kind;
 
-/** One asset as the index knows it. */
+/**
+ * One asset as the index takes it in.
+ *
+ * @param name the one that is shown
+ * @param folder below the library's root, {@code /}-separated, empty for the root
+ * @param file name of the file that names the asset, without its folder
+ * @param since when it was first seen, in seconds since 1970
+ */
 public record Entry(
-        String id, String library, Kind kind, String name, String folder, String path, Set<String> tags, String note) {
+        Key key, Kind kind, String name, String folder, String file, Set<String> tags, String note, long since) {
     public Entry {
         tags = Set.copyOf(tags);
     }

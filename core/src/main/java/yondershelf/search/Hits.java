@@ -1,24 +1,86 @@
 package yondershelf.search;
 
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
 
-/**
- * What was found.
- *
- * @param entries best first
- * @param kinds how many of each kind there would be with any kind let in
- * @param tags how many of the entries carry each tag; a nested tag counts for those above it too
- */
-public record Hits(List<Entry> entries, Map<Kind, Integer> kinds, Map<String, Integer> tags) {
-    public static final Hits NONE = new Hits(List.of(), Map.of(), Map.of());
+/** What was found, in order, best first; it stays as it was when the index changes. */
+public final class Hits {
+    public static final Hits NONE = new Hits(null, new int[0], Map.of(), Map.of());
 
-    public Hits {
-        entries = List.copyOf(entries);
+    private final @Nullable Documents documents;
+    private final int[] found;
+    private final Map<Kind, Integer> kinds;
+    private final Map<String, Integer> tags;
+
+    Hits(@Nullable Documents documents, int[] found, Map<Kind, Integer> kinds, Map<String, Integer> tags) {
+        this.documents = documents;
+        this.found = found;
+        this.kinds = kinds;
+        this.tags = tags;
     }
 
     public int total() {
-        return entries.size();
+        return found.length;
+    }
+
+    /** How many of each kind there would be with any kind let in. */
+    public Map<Kind, Integer> kinds() {
+        return kinds;
+    }
+
+    /** How many carry each tag; a nested tag counts for those above it too. */
+    public Map<String, Integer> tags() {
+        return tags;
+    }
+
+    /** The asset at a place, from 0 to {@link #total} - 1. */
+    public Key at(int place) {
+        if (documents == null) {
+            throw new IndexOutOfBoundsException(place);
+        }
+        return documents.key(found[place]);
+    }
+
+    /** Some of them, in order; fewer where they end. */
+    public List<Key> page(int from, int many) {
+        List<Key> out = new ArrayList<>();
+        for (int i = Math.max(0, from); i < Math.min(found.length, from + many); i++) {
+            out.add(at(i));
+        }
+        return out;
+    }
+
+    /** Where an asset stands, or -1. */
+    public int placeOf(Key key) {
+        for (int i = 0; documents != null && i < found.length; i++) {
+            if (documents.is(found[i], key)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** True when both show the same assets in the same order with the same counts. */
+    @Override
+    public boolean equals(@Nullable Object other) {
+        return other instanceof Hits o
+                && found.length == o.found.length
+                && kinds.equals(o.kinds)
+                && tags.equals(o.tags)
+                && page(0, total()).equals(o.page(0, total()));
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(found);
+    }
+
+    @Override
+    public String toString() {
+        return total() + " hits " + kinds + " " + page(0, 20);
     }
 }

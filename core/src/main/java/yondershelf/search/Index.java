@@ -1,193 +1,209 @@
 package yondershelf.search;
 
-import java.text.Normalizer;
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.EnumMap;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.function.IntFunction;
+import java.util.concurrent.locks.ReadWriteLock;
+import java.util.concurrent.locks.ReentrantReadWriteLock;
 import org.jspecify.annotations.Nullable;
-import yondershelf.content.Kind;
 
-/** An immutable index over assets of any number of libraries. */
+/** The index over the assets of all libraries. Changed in place; safe for several threads. */
 public final class Index {
-    private final List<Entry> entries;
-    private final String[] names;
-    private final String[] texts;
-    /** The answer most often asked for; the index never changes, so it stays right. */
-    private volatile @Nullable Hits everything;
+    private static final int FEW = 4_000;
 
-    private Index(List<Entry> entries, String[] names, String[] texts) {
-        this.entries = entries;
-        this.names = names;
-        this.texts = texts;
-    }
+    private final ReadWriteLock lock = new ReentrantReadWriteLock();
+    private Columns columns;
+    /** The answers most often asked for, until the next change. */
+    private volatile @Nullable Answer everything;
 
-    public static Index of(List<Entry> entries) {
-        List<Line> lines = new ArrayList<>(entries.size());
-        entries.forEach(e -> lines.add(Line.of(e)));
-        lines.sort(Line.ORDER);
-        return of(lines.size(), lines::get);
-    }
+    private volatile @Nullable Tally tally;
 
-    private static Index of(int size, IntFunction<Line> lines) {
-        Entry[] entries = new Entry[size];
-        String[] names = new String[size];
-        String[] texts = new String[size];
-        for (int i = 0; i < size; i++) {
-            Line line = lines.apply(i);
-            entries[i] = line.entry;
-            names[i] = line.name;
-            texts[i] = line.text;
-        }
-        return new Index(List.of(entries), names, texts);
-    }
+    private record Answer(Query query, Hits hits) {}
 
-    private record Line(Entry entry, String name, String text) {
-        static final Comparator<Line> ORDER = Comparator.comparing(Line::name)
-                .thenComparing(l -> l.entry.path())
-                .thenComparing(l -> l.entry.id());
+    private record Tally(Set<String> shown, Counts counts) {}
 
-        static Line of(Entry e) {
-            String text = e.name() + "\n" + e.path() + "\n" + String.join("\n", e.tags()) + "\n" + e.note();
-            return new Line(e, folded(e.name()), folded(text));
+    /** All parts that belong together; replaced as one when they are made anew without what is dead. */
+    record Columns(Documents documents, Tokens tokens, Postings postings, Folders folders, Tags tags) {
+        static Columns empty() {
+            Folders folders = new Folders();
+            return new Columns(new Documents(folders), new Tokens(), new Postings(), folders, new Tags());
         }
     }
 
-    private Line line(int i) {
-        return new Line(entries.get(i), names[i], texts[i]);
+    public Index() {
+        this(Columns.empty());
     }
 
-    /** The same index with one asset's entry replaced; much quicker than making it anew. An unknown asset changes nothing. */
-    public Index with(Entry changed) {
-        int old = -1;
-        for (int i = 0; i < entries.size() && old < 0; i++) {
-            old = entries.get(i).id().equals(changed.id()) ? i : -1;
-        }
-        if (old < 0) {
-            return this;
-        }
-        Line fresh = Line.of(changed);
-        int gone = old;
-        int low = 0;
-        int high = entries.size() - 1;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (Line.ORDER.compare(line(middle < gone ? middle : middle + 1), fresh) < 0) {
-                low = middle + 1;
-            } else {
-                high = middle;
+    Index(Columns columns) {
+        this.columns = columns;
+    }
+
+    public static Index of(Collection<Entry> entries) {
+        Index index = new Index();
+        index.apply(entries, List.of());
+        return index;
+    }
+
+    /** Takes in assets that are new or changed, and lets go of those that are gone. */
+    public void apply(Collection<Entry> changed, Collection<Key> gone) {
+        lock.writeLock().lock();
+        try {
+            List<Key> former = new ArrayList<>(gone);
+            changed.forEach(e -> former.add(e.key()));
+            for (int doc : columns.documents.of(former)) {
+                kill(doc);
             }
-        }
-        int at = low;
-        return of(entries.size(), i -> {
-            if (i == at) {
-                return fresh;
+            int from = columns.documents.size();
+            changed.forEach(this::add);
+            Documents documents = columns.documents;
+            if (documents.size() > from) {
+                documents.sortFresh();
             }
-            int without = i < at ? i : i - 1;
-            return line(without < gone ? without : without + 1);
-        });
+            int dead = documents.size() - documents.living();
+            if (dead + documents.fresh().length > FEW + documents.living() / 8) {
+                columns = Compaction.of(columns);
+            }
+            columns.postings.settleIfLong(columns.tokens.size());
+            everything = null;
+            tally = null;
+        } finally {
+            lock.writeLock().unlock();
+        }
     }
 
-    /** Lower case without accents, so that a plain keyboard finds everything. */
-    static String folded(String text) {
-        return Normalizer.normalize(text, Normalizer.Form.NFKD)
-                .replaceAll("\\p{M}+", "")
-                .toLowerCase(Locale.ROOT)
-                .replace("ß", "ss")
-                .replace('_', ' ');
+    /** Lets go of all assets of a library. */
+    public void remove(String library) {
+        lock.writeLock().lock();
+        try {
+            int number = columns.documents.knownLibrary(library);
+            for (int doc = 0; number >= 0 && doc < columns.documents.size(); doc++) {
+                if (columns.documents.library(doc) == number && columns.documents.isAlive(doc)) {
+                    kill(doc);
+                }
+            }
+            everything = null;
+            tally = null;
+        } finally {
+            lock.writeLock().unlock();
+        }
     }
 
+    private void kill(int doc) {
+        Documents documents = columns.documents;
+        for (int t = documents.firstTag(doc); t < documents.endOfTags(doc); t++) {
+            columns.tags.remove(documents.tag(t), doc);
+        }
+        documents.kill(doc);
+    }
+
+    private void add(Entry entry) {
+        Documents documents = columns.documents;
+        int library = documents.library(entry.key().library());
+        int folder = columns.folders.number(library, entry.folder());
+        int[] tags = columns.tags.withParents(entry.tags());
+        int doc = documents.size();
+        documents.add(entry, folder, tags);
+        for (int tag : tags) {
+            columns.tags.add(tag, doc);
+        }
+        Set<String> seen = new HashSet<>();
+        int flags = Postings.IN_NAME | Postings.FIRST;
+        for (String word : Folding.words(Folding.fold(entry.name()))) {
+            if (seen.add(word)) {
+                columns.postings.add(columns.tokens.number(word), doc | flags);
+            }
+            flags = Postings.IN_NAME;
+        }
+        Set<String> others = new LinkedHashSet<>(Folding.words(Folding.fold(entry.file())));
+        others.addAll(Folding.words(Folding.fold(entry.note())));
+        others.removeAll(seen);
+        for (String word : others) {
+            columns.postings.add(columns.tokens.number(word), doc);
+        }
+    }
+
+    /** How many assets there are. */
     public int size() {
-        return entries.size();
+        lock.readLock().lock();
+        try {
+            return columns.documents.living();
+        } finally {
+            lock.readLock().unlock();
+        }
     }
 
     /** Hits in order: names that begin with the first word, then with a word so beginning, then the rest; by name within. */
     public Hits find(Query query) {
-        Hits known = everything;
-        if (known != null && query.equals(Query.EVERYTHING)) {
-            return known;
+        Answer known = everything;
+        if (known != null && known.query.equals(query)) {
+            return known.hits;
         }
-        Hits found = lookThrough(query);
-        if (query.equals(Query.EVERYTHING)) {
-            everything = found;
+        lock.readLock().lock();
+        try {
+            Hits hits = new Finder(
+                            columns.documents, columns.tokens, columns.postings, columns.folders, columns.tags)
+                    .find(query);
+            if (query.words().isEmpty() && query.kinds().isEmpty() && query.tags().isEmpty()) {
+                everything = new Answer(query, hits);
+            }
+            return hits;
+        } finally {
+            lock.readLock().unlock();
         }
-        return found;
     }
 
-    private Hits lookThrough(Query query) {
-        String[] words = folded(query.words().strip()).split("\\s+");
-        Map<Kind, Integer> kinds = new EnumMap<>(Kind.class);
-        Map<String, Integer> tags = new TreeMap<>();
-        List<List<Entry>> ranks = List.of(new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
-        for (int i = 0; i < entries.size(); i++) {
-            Entry entry = entries.get(i);
-            if (!inPlace(entry, query) || !hasWords(texts[i], words)) {
-                continue;
-            }
-            kinds.merge(entry.kind(), 1, Integer::sum);
-            if (query.kinds().isEmpty() || query.kinds().contains(entry.kind())) {
-                ranks.get(rank(names[i], words[0])).add(entry);
-                for (String tag : withParents(entry.tags())) {
-                    tags.merge(tag, 1, Integer::sum);
-                }
-            }
+    /**
+     * How many assets there are by library, folder and tag.
+     *
+     * @param shown ids of the libraries whose tags and unfiled assets count
+     */
+    public Counts counts(Set<String> shown) {
+        Tally known = tally;
+        if (known != null && known.shown.equals(shown)) {
+            return known.counts;
         }
-        List<Entry> all = new ArrayList<>();
-        ranks.forEach(all::addAll);
-        return new Hits(all, kinds, tags);
+        lock.readLock().lock();
+        try {
+            Map<String, Integer> libraries = new HashMap<>();
+            Map<String, SortedMap<String, Integer>> folders = new HashMap<>();
+            for (String library : columns.documents.libraries()) {
+                SortedMap<String, Integer> of = columns.folders.counts(columns.documents.knownLibrary(library));
+                folders.put(library, of);
+                libraries.put(
+                        library, of.values().stream().mapToInt(i -> i).sum());
+            }
+            Hits all = find(Query.EVERYTHING.in(shown, null));
+            int unfiled = shown.isEmpty()
+                    ? 0
+                    : find(Query.EVERYTHING.in(shown, null).withUnfiled(true)).total();
+            Counts counts = new Counts(
+                    shown.isEmpty() ? 0 : all.total(),
+                    libraries,
+                    folders,
+                    shown.isEmpty() ? new TreeMap<>() : new TreeMap<>(all.tags()),
+                    unfiled);
+            tally = new Tally(Set.copyOf(shown), counts);
+            return counts;
+        } finally {
+            lock.readLock().unlock();
+        }
     }
 
-    private static boolean inPlace(Entry entry, Query query) {
-        if (query.library() != null && !query.library().equals(entry.library())) {
-            return false;
+    /** The parts as they are, without what is dead. */
+    Columns compacted() {
+        // the log is sorted in on the way
+        lock.writeLock().lock();
+        try {
+            return Compaction.of(columns);
+        } finally {
+            lock.writeLock().unlock();
         }
-        String folder = query.folder();
-        if (folder != null
-                && !folder.isEmpty()
-                && !entry.folder().equals(folder)
-                && !entry.folder().startsWith(folder + "/")) {
-            return false;
-        }
-        if (query.unfiled() && !entry.tags().isEmpty()) {
-            return false;
-        }
-        for (String tag : query.tags()) {
-            if (entry.tags().stream().noneMatch(t -> t.equals(tag) || t.startsWith(tag + "/"))) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    private static boolean hasWords(String text, String[] words) {
-        for (String word : words) {
-            if (!text.contains(word)) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    private static int rank(String name, String first) {
-        if (name.startsWith(first)) {
-            return 0;
-        }
-        return name.contains(" " + first) ? 1 : 2;
-    }
-
-    private static Set<String> withParents(Set<String> tags) {
-        Set<String> out = new HashSet<>(tags);
-        for (String tag : tags) {
-            for (int slash = tag.indexOf('/'); slash > 0; slash = tag.indexOf('/', slash + 1)) {
-                out.add(tag.substring(0, slash));
-            }
-        }
-        return out;
     }
 }

@@ -9,43 +9,54 @@ import yondershelf.content.Kind;
  *
  * @param words all must match somewhere
  * @param tags all must be there, or a tag nested below
- * @param library a library's id
- * @param folder a folder below a library's root; sub-folders count
+ * @param libraries ids of libraries
+ * @param folder a folder below the libraries' roots; sub-folders count
  * @param unfiled true for assets without any tag
+ * @param since only what was first seen then or later, in seconds since 1970; 0 for everything
  */
 public record Query(
         String words,
         Set<Kind> kinds,
         Set<String> tags,
-        @Nullable String library,
+        Set<String> libraries,
         @Nullable String folder,
-        boolean unfiled) {
+        boolean unfiled,
+        long since) {
 
-    public static final Query EVERYTHING = new Query("", Set.of(), Set.of(), null, null, false);
+    public static final Query EVERYTHING = new Query("", Set.of(), Set.of(), Set.of(), null, false, 0);
 
     public Query {
         kinds = Set.copyOf(kinds);
         tags = Set.copyOf(tags);
+        libraries = Set.copyOf(libraries);
     }
 
     public Query withWords(String other) {
-        return new Query(other, kinds, tags, library, folder, unfiled);
+        return new Query(other, kinds, tags, libraries, folder, unfiled, since);
     }
 
     public Query withKinds(Set<Kind> other) {
-        return new Query(words, other, tags, library, folder, unfiled);
+        return new Query(words, other, tags, libraries, folder, unfiled, since);
     }
 
     public Query withTags(Set<String> other) {
-        return new Query(words, kinds, other, library, folder, unfiled);
+        return new Query(words, kinds, other, libraries, folder, unfiled, since);
     }
 
     /** In one library, or one of its folders; nulls for everywhere. */
-    public Query in(@Nullable String otherLibrary, @Nullable String otherFolder) {
-        return new Query(words, kinds, tags, otherLibrary, otherFolder, unfiled);
+    public Query in(@Nullable String library, @Nullable String otherFolder) {
+        return in(library == null ? Set.of() : Set.of(library), otherFolder);
+    }
+
+    public Query in(Set<String> otherLibraries, @Nullable String otherFolder) {
+        return new Query(words, kinds, tags, otherLibraries, otherFolder, unfiled, since);
     }
 
     public Query withUnfiled(boolean only) {
-        return new Query(words, kinds, tags, library, folder, only);
+        return new Query(words, kinds, tags, libraries, folder, only, since);
+    }
+
+    public Query withSince(long seconds) {
+        return new Query(words, kinds, tags, libraries, folder, unfiled, seconds);
     }
 }

@@ -1,0 +1,19 @@
+package yondershelf.search;
+
+import java.util.Map;
+import java.util.SortedMap;
+
+/**
+ * How many assets there are, whatever is looked for.
+ *
+ * @param libraries by a library's id
+ * @param folders by a library's id: assets in each folder itself, those of its sub-folders not counted; without empty folders
+ * @param tags of the libraries that are shown; a nested tag counts for those above it too
+ * @param unfiled assets of the libraries that are shown without any tag
+ */
+public record Counts(
+        int total,
+        Map<String, Integer> libraries,
+        Map<String, SortedMap<String, Integer>> folders,
+        SortedMap<String, Integer> tags,
+        int unfiled) {}

@@ -1,0 +1,185 @@
+package yondershelf.search;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+
+/**
+ * Many short texts in one row of bytes, numbered as they come, that can be looked through for a part of them quickly. Where
+ * they begin is known of every fourth only; the others are a few bytes further on.
+ */
+final class Texts {
+    private static final byte END = '\n';
+    private static final int BLOCK = 4;
+
+    private byte[] bytes = new byte[64];
+    private int length;
+    private int size;
+    private final Ints blocks;
+    /** How often each byte occurs: a part is looked for by its rarest one. */
+    private final int[] frequencies = new int[256];
+
+    Texts() {
+        blocks = new Ints();
+    }
+
+    /** Takes over what {@link #bytes} and {@link #blocks} gave. */
+    Texts(int size, byte[] bytes, int[] blocks) {
+        this.size = size;
+        this.bytes = bytes;
+        this.length = bytes.length;
+        this.blocks = new Ints(blocks);
+        for (byte b : bytes) {
+            frequencies[b & 0xff]++;
+        }
+    }
+
+    /** Called for each text that holds a part. */
+    interface Found {
+        /** @param atStart true when the text begins with it */
+        void text(int id, boolean atStart);
+    }
+
+    int add(String text) {
+        byte[] more = encoded(text);
+        if (length + more.length + 1 > bytes.length) {
+            bytes = Arrays.copyOf(bytes, length + more.length + 1 + (length >> 2));
+        }
+        if (size % BLOCK == 0) {
+            blocks.add(length);
+        }
+        System.arraycopy(more, 0, bytes, length, more.length);
+        for (byte b : more) {
+            frequencies[b & 0xff]++;
+        }
+        length += more.length;
+        bytes[length++] = END;
+        return size++;
+    }
+
+    static byte[] encoded(String text) {
+        return text.replace((char) END, ' ').getBytes(StandardCharsets.UTF_8);
+    }
+
+    int size() {
+        return size;
+    }
+
+    private int start(int id) {
+        int at = blocks.get(id / BLOCK);
+        for (int left = id % BLOCK; left > 0; left--) {
+            at = end(at) + 1;
+        }
+        return at;
+    }
+
+    /** Where the text that begins at a byte ends. */
+    private int end(int from) {
+        byte[] all = bytes;
+        int at = from;
+        while (all[at] != END) {
+            at++;
+        }
+        return at;
+    }
+
+    String get(int id) {
+        int start = start(id);
+        return new String(bytes, start, end(start) - start, StandardCharsets.UTF_8);
+    }
+
+    /** By code points, as UTF-8 sorts. */
+    int compare(int a, int b) {
+        int first = start(a);
+        int second = start(b);
+        return Arrays.compareUnsigned(bytes, first, end(first), bytes, second, end(second));
+    }
+
+    int compare(int a, byte[] text) {
+        int start = start(a);
+        return Arrays.compareUnsigned(bytes, start, end(start), text, 0, text.length);
+    }
+
+    /** Finds all texts that hold a part, each once. */
+    void find(String part, Found found) {
+        byte[] wanted = encoded(part);
+        if (wanted.length == 0) {
+            return;
+        }
+        byte[] all = bytes;
+        int rarest = rarest(wanted);
+        byte rare = wanted[rarest];
+        int last = length - wanted.length + rarest;
+        int id = 0;
+        int start = 0;
+        for (int i = rarest; i <= last; i++) {
+            if (all[i] != rare || !isAt(all, i - rarest, wanted)) {
+                continue;
+            }
+            int at = i - rarest;
+            int block = block(at, id / BLOCK);
+            if (block > id / BLOCK) {
+                id = block * BLOCK;
+                start = blocks.get(block);
+            }
+            for (int end = end(start); end < at; end = end(start)) {
+                start = end + 1;
+                id++;
+            }
+            found.text(id, start == at);
+            i = end(at) + rarest;
+        }
+    }
+
+    private int rarest(byte[] wanted) {
+        int best = 0;
+        for (int i = 1; i < wanted.length; i++) {
+            if (frequencies[wanted[i] & 0xff] < frequencies[wanted[best] & 0xff]) {
+                best = i;
+            }
+        }
+        return best;
+    }
+
+    private static boolean isAt(byte[] all, int at, byte[] wanted) {
+        for (int i = 0; i < wanted.length; i++) {
+            if (all[at + i] != wanted[i]) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The block a byte belongs to, which is this one or a later one. */
+    private int block(int at, int from) {
+        int low = from;
+        int step = 1;
+        int last = blocks.size() - 1;
+        while (low + step <= last && blocks.get(low + step) <= at) {
+            low += step;
+            step <<= 1;
+        }
+        int high = Math.min(last, low + step);
+        while (low < high) {
+            int middle = (low + high + 1) >>> 1;
+            if (blocks.get(middle) <= at) {
+                low = middle;
+            } else {
+                high = middle - 1;
+            }
+        }
+        return low;
+    }
+
+    byte[] bytes() {
+        return Arrays.copyOf(bytes, length);
+    }
+
+    int[] blocks() {
+        return blocks.copy();
+    }
+
+    void trim() {
+        bytes = bytes();
+        blocks.trim();
+    }
+}
