@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,6 +18,10 @@ import org.jspecify.annotations.Nullable;
  * user allowed. Other machines are never asked for anything. Safe for several threads.
  */
 public final class Reach {
+    private static final Pattern DRIVE_OR_RELATIVE = Pattern.compile("[A-Za-z]:/.*|\\.{1,2}/.*");
+    private static final Pattern SCHEME = Pattern.compile("(?i)[a-z][a-z0-9+.-]+://.*");
+    private static final Pattern DRIVE = Pattern.compile("/?[A-Za-z]:.*");
+
     private volatile List<Path> roots = List.of();
     private volatile List<Path> allowed = List.of();
 
@@ -79,30 +84,11 @@ public final class Reach {
     }
 
     private Target judge(Path from, String text) {
-        if (text.isEmpty() || text.indexOf('\0') >= 0) {
-            return new Target(Verdict.NOWHERE, null);
+        Plain plain = plain(text);
+        if (plain.verdict != Verdict.WITHIN) {
+            return new Target(plain.verdict, null);
         }
-        String path = text.replace('\\', '/');
-        if (path.toLowerCase(Locale.ROOT).startsWith("file:")) {
-            path = path.substring("file:".length());
-            if (path.startsWith("//")) {
-                String rest = path.substring(2);
-                boolean here = rest.startsWith("/") || rest.startsWith("localhost/");
-                if (!here && rest.matches("[A-Za-z]:/.*|\\.{1,2}/.*")) {
-                    path = rest;
-                } else if (!here) {
-                    return new Target(Verdict.NETWORK, null);
-                } else {
-                    path = rest.substring(rest.indexOf('/'));
-                }
-            }
-        }
-        if (path.startsWith("//") || path.matches("(?i)[a-z][a-z0-9+.-]+://.*")) {
-            return new Target(Verdict.NETWORK, null);
-        }
-        if (path.matches("/?[A-Za-z]:.*")) {
-            return new Target(Verdict.NOWHERE, null);
-        }
+        String path = plain.path;
         try {
             Path base = from.toAbsolutePath().normalize();
             // on systems where a backslash is a letter like any other, a file may really be called that
@@ -111,6 +97,76 @@ public final class Reach {
             return new Target(mayOpen(base, file) ? Verdict.WITHIN : Verdict.OUTSIDE, file);
         } catch (InvalidPathException e) {
             return new Target(Verdict.NOWHERE, null);
+        }
+    }
+
+    /** A reference as a path with plain separators; the verdict is {@code WITHIN} for any path of this system. */
+    private record Plain(Verdict verdict, String path) {}
+
+    private static Plain plain(String text) {
+        if (text.isEmpty() || text.indexOf('\0') >= 0) {
+            return new Plain(Verdict.NOWHERE, "");
+        }
+        String path = text.replace('\\', '/');
+        if (path.toLowerCase(Locale.ROOT).startsWith("file:")) {
+            path = path.substring("file:".length());
+            if (path.startsWith("//")) {
+                String rest = path.substring(2);
+                boolean here = rest.startsWith("/") || rest.startsWith("localhost/");
+                if (!here && DRIVE_OR_RELATIVE.matcher(rest).matches()) {
+                    path = rest;
+                } else if (!here) {
+                    return new Plain(Verdict.NETWORK, "");
+                } else {
+                    path = rest.substring(rest.indexOf('/'));
+                }
+            }
+        }
+        if (path.startsWith("//") || SCHEME.matcher(path).matches()) {
+            return new Plain(Verdict.NETWORK, "");
+        }
+        return DRIVE.matcher(path).matches() ? new Plain(Verdict.NOWHERE, "") : new Plain(Verdict.WITHIN, path);
+    }
+
+    /**
+     * The paths below a root that a reference may mean, best first, without looking at the disk: as it is written, and with
+     * "%20" and the like decoded. None when it leads elsewhere.
+     *
+     * @param folder of the file that holds the reference, below the root, {@code /}-separated
+     */
+    public static List<String> below(String folder, String reference) {
+        String text = reference.strip();
+        List<String> out = new ArrayList<>();
+        addBelow(folder, text, out);
+        if (text.indexOf('%') >= 0) {
+            try {
+                addBelow(folder, URLDecoder.decode(text.replace("+", "%2B"), StandardCharsets.UTF_8), out);
+            } catch (IllegalArgumentException e) {
+                return out;
+            }
+        }
+        return out;
+    }
+
+    private static void addBelow(String folder, String text, List<String> out) {
+        Plain plain = plain(text);
+        if (plain.verdict != Verdict.WITHIN || plain.path.startsWith("/")) {
+            return;
+        }
+        List<String> steps = new ArrayList<>(folder.isEmpty() ? List.of() : List.of(folder.split("/")));
+        for (String step : plain.path.split("/")) {
+            if (step.equals("..")) {
+                if (steps.isEmpty()) {
+                    return;
+                }
+                steps.remove(steps.size() - 1);
+            } else if (!step.isEmpty() && !step.equals(".")) {
+                steps.add(step);
+            }
+        }
+        String path = String.join("/", steps);
+        if (!path.isEmpty() && !out.contains(path)) {
+            out.add(path);
         }
     }
 

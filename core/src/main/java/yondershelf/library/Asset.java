@@ -1,22 +1,71 @@
 package yondershelf.library;
 
+import java.util.ArrayList;
 import java.util.List;
 import yondershelf.content.Kind;
+import yondershelf.content.Role;
 import yondershelf.sorting.SortedItem;
+import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.store.AssetRow;
 
 /**
  * One asset of a library.
  *
- * @param id the same on every machine that finds the same file in the same library
+ * @param id given when it was first seen, and kept wherever its files go
+ * @param row its number in the library's store on this machine
  * @param name made from the file's name; labels may give another
  * @param folder below the library's root, {@code /}-separated, empty for the root
- * @param path of the file that names it, below the root
- * @param files all its files, that one first
+ * @param locator where its content lies
+ * @param files all its files, the one that names it first
  * @param key changes when any of its files changes: sizes and times of all of them
  */
 public record Asset(
-        String id, Kind kind, String name, String folder, String path, List<SortedItem.SortedFile> files, String key) {
+        String id, int row, Kind kind, String name, String folder, Locator locator, List<SortedFile> files, String key) {
     public Asset {
         files = List.copyOf(files);
+    }
+
+    /** Of the file that names it, below the root. */
+    public String path() {
+        return locator.file();
+    }
+
+    static Asset of(String id, SortedItem item, String key) {
+        return new Asset(
+                id,
+                0,
+                item.kind(),
+                item.name(),
+                item.folder(),
+                Locator.of(item.files().get(0).path()),
+                item.files(),
+                key);
+    }
+
+    static Asset of(AssetRow row) {
+        List<SortedFile> files = new ArrayList<>();
+        String[] parts = row.files().split("\0", -1);
+        for (int i = 0; i + 1 < parts.length; i += 2) {
+            files.add(new SortedFile(parts[i], Role.of(parts[i + 1]).orElse(null)));
+        }
+        return new Asset(
+                row.id(),
+                row.row(),
+                Kind.of(row.kind()).orElse(Kind.TEXTURE),
+                row.name(),
+                row.folder(),
+                Locator.of(row.path()),
+                files,
+                row.key());
+    }
+
+    AssetRow toRow(int number, long since, String said) {
+        StringBuilder text = new StringBuilder();
+        for (SortedFile file : files) {
+            Role role = file.role();
+            text.append(text.isEmpty() ? "" : "\0").append(file.path()).append('\0');
+            text.append(role == null ? "" : role.word());
+        }
+        return new AssetRow(number, id, kind.word(), name, folder, path(), text.toString(), key, since, said);
     }
 }

@@ -1,10 +1,13 @@
 package yondershelf.library;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
 import java.util.Optional;
 import java.util.zip.CRC32;
 
@@ -15,21 +18,45 @@ import java.util.zip.CRC32;
  */
 record JournalLine(Stamp stamp, String asset, String field, String text, boolean present) {
     private static final ObjectMapper JSON = new ObjectMapper();
+    private static final JsonFactory FACTORY = JSON.getFactory();
+    private static final String TAG = "tag";
 
     /** Empty for a line that is torn, damaged, or written by nobody who knows the format. */
     static Optional<JournalLine> parse(String line) {
-        try {
-            JsonNode node = JSON.readTree(line);
-            JournalLine read = new JournalLine(
-                    Stamp.parse(node.path("t").asText()),
-                    node.path("a").asText(),
-                    node.path("f").asText(),
-                    node.path("v").asText(),
-                    node.path("p").asBoolean(true));
-            return node.path("c").asText().equals(read.check()) ? Optional.of(read) : Optional.empty();
-        } catch (JsonProcessingException | IllegalArgumentException e) {
+        String stamp = "";
+        String asset = "";
+        String field = "";
+        String text = "";
+        String check = "";
+        boolean present = true;
+        try (JsonParser parser = FACTORY.createParser(line)) {
+            if (parser.nextToken() != JsonToken.START_OBJECT) {
+                return Optional.empty();
+            }
+            for (String name = parser.nextFieldName(); name != null; name = parser.nextFieldName()) {
+                JsonToken value = parser.nextToken();
+                switch (name) {
+                    case "t" -> stamp = parser.getText();
+                    case "a" -> asset = parser.getText();
+                    case "f" -> field = parser.getText();
+                    case "v" -> text = parser.getText();
+                    case "c" -> check = parser.getText();
+                    case "p" -> present = value != JsonToken.VALUE_FALSE;
+                    default -> parser.skipChildren();
+                }
+            }
+            JournalLine read = new JournalLine(Stamp.parse(stamp), asset, known(field), text, present);
+            return parser.currentToken() == JsonToken.END_OBJECT && check.equals(read.check(stamp))
+                    ? Optional.of(read)
+                    : Optional.empty();
+        } catch (IOException | IllegalArgumentException e) {
             return Optional.empty();
         }
+    }
+
+    /** One object for all the lines that speak of the usual fields. */
+    private static String known(String field) {
+        return field.equals(TAG) ? TAG : field.intern();
     }
 
     /** Without the line feed. */
@@ -39,19 +66,19 @@ record JournalLine(Stamp stamp, String asset, String field, String text, boolean
         if (!present) {
             node.put("p", false);
         }
-        return node.put("c", check()).toString();
+        return node.put("c", check(stamp.text())).toString();
     }
 
-    private String check() {
+    private String check(String stampText) {
         CRC32 crc = new CRC32();
-        String all = stamp.text() + "\0" + asset + "\0" + field + "\0" + text + "\0" + present;
+        String all = stampText + "\0" + asset + "\0" + field + "\0" + text + "\0" + present;
         crc.update(all.getBytes(StandardCharsets.UTF_8));
-        return String.format("%08x", crc.getValue());
+        return HexFormat.of().toHexDigits((int) crc.getValue());
     }
 
     /** What it speaks of: a field, or one tag. */
     String key() {
-        return field.equals("tag") ? "tag:" + text : field;
+        return field.equals(TAG) ? "tag:" + text : field;
     }
 
     /**

@@ -1,5 +1,6 @@
 package yondershelf.library;
 
+import java.util.List;
 import java.util.Map;
 import java.util.SortedSet;
 import java.util.TreeSet;
@@ -21,6 +22,8 @@ public record Labels(
 
     public static final Labels NONE = new Labels("", new TreeSet<>(), "", "", "", "", false);
 
+    private static final int FIELDS = 6;
+
     public Labels {
         tags = java.util.Collections.unmodifiableSortedSet(new TreeSet<>(tags));
     }
@@ -34,5 +37,29 @@ public record Labels(
                 fields.getOrDefault("licence", ""),
                 fields.getOrDefault("version", ""),
                 Boolean.parseBoolean(fields.getOrDefault("favourite", "false")));
+    }
+
+    /** For the store; empty for {@link #NONE}. */
+    String text() {
+        if (equals(NONE)) {
+            return "";
+        }
+        return String.join("\0", name, note, author, licence, version, String.valueOf(favourite))
+                + (tags.isEmpty() ? "" : "\0" + String.join("\0", tags));
+    }
+
+    static Labels parse(String text) {
+        if (text.isEmpty()) {
+            return NONE;
+        }
+        List<String> parts = List.of(text.split("\0", -1));
+        return new Labels(
+                parts.get(0),
+                new TreeSet<>(parts.subList(FIELDS, parts.size())),
+                parts.get(1),
+                parts.get(2),
+                parts.get(3),
+                parts.get(4),
+                Boolean.parseBoolean(parts.get(5)));
     }
 }

@@ -1,7 +1,6 @@
 package yondershelf.library;
 
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.HexFormat;
 
 /**
  * A hybrid logical clock reading: wall time, a counter for events within one millisecond, and the machine, which breaks
@@ -14,7 +13,9 @@ record Stamp(long millis, int counter, String machine) implements Comparable<Sta
     private static final long MOST_MILLIS = (1L << 48) - 1;
     private static final int MOST_COUNT = 0xffff;
     private static final long DAY = 24L * 60 * 60 * 1000;
-    private static final Pattern WRITTEN = Pattern.compile("([0-9a-f]{12})-([0-9a-f]{4})-([A-Za-z0-9-]{1,64})");
+    private static final int MILLIS = 12;
+    private static final int COUNT = 4;
+    private static final int MOST_NAME = 64;
 
     @Override
     public int compareTo(Stamp o) {
@@ -27,15 +28,38 @@ record Stamp(long millis, int counter, String machine) implements Comparable<Sta
     }
 
     String text() {
-        return String.format("%012x-%04x-%s", millis, counter, machine);
+        HexFormat hex = HexFormat.of();
+        return hex.toHexDigits(millis, MILLIS) + "-" + hex.toHexDigits(counter, COUNT) + "-" + machine;
     }
 
     static Stamp parse(String text) {
-        Matcher parts = WRITTEN.matcher(text);
-        if (!parts.matches()) {
+        int machine = MILLIS + COUNT + 2;
+        boolean sound = text.length() > machine
+                && text.length() <= machine + MOST_NAME
+                && text.charAt(MILLIS) == '-'
+                && text.charAt(machine - 1) == '-';
+        for (int i = machine; sound && i < text.length(); i++) {
+            char c = text.charAt(i);
+            sound = c == '-' || c >= '0' && c <= '9' || c >= 'A' && c <= 'Z' || c >= 'a' && c <= 'z';
+        }
+        if (!sound) {
             throw new IllegalArgumentException("not a clock reading");
         }
-        return new Stamp(Long.parseLong(parts.group(1), 16), Integer.parseInt(parts.group(2), 16), parts.group(3));
+        String name = text.substring(machine);
+        return new Stamp(hex(text, 0, MILLIS), (int) hex(text, MILLIS + 1, machine - 1), name.intern());
+    }
+
+    private static long hex(String text, int from, int to) {
+        long value = 0;
+        for (int i = from; i < to; i++) {
+            char c = text.charAt(i);
+            int digit = c >= '0' && c <= '9' ? c - '0' : c >= 'a' && c <= 'f' ? c - 'a' + 10 : -1;
+            if (digit < 0) {
+                throw new IllegalArgumentException("not a clock reading");
+            }
+            value = value << 4 | digit;
+        }
+        return value;
     }
 
     /** More than a day ahead of a clock: no machine that merges with this one can have meant it. */

@@ -1,6 +1,9 @@
 package yondershelf.sorting;
 
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,49 +13,64 @@ import java.util.Locale;
 import java.util.Set;
 import yondershelf.format.FileType;
 
-/** File names that a model file mentions, found by looking through its bytes: quick, and enough to tell companions. */
+/** References to other files in a model file, found by looking through its bytes: quick, and enough to tell companions. */
 final class References {
     private static final int MOST_BYTES = 64 << 20;
     private static final int LONGEST_NAME = 200;
+    private static final int MOST_OPTIONS = 12;
     private static final List<String> ENDINGS =
             List.of("png", "jpg", "jpeg", "tga", "tif", "tiff", "bmp", "psd", "webp", "exr", "hdr", "bin", "mtl");
 
     private References() {}
 
-    /** Names as written, without folders, lower case. */
-    static Set<String> of(Path model, FileType type) {
-        Set<String> names = new LinkedHashSet<>();
-        if (type == FileType.GLB || type == FileType.STL || type == FileType.THREE_MF) {
-            return names;
+    /** References as they are written, and what may follow a keyword or options in front of them. */
+    static Set<String> of(Path file, FileType type) {
+        Set<String> references = new LinkedHashSet<>();
+        switch (type) {
+            case STL, THREE_MF -> {}
+            case GLB -> find(glbDescription(file), references);
+            default -> find(whole(file), references);
         }
-        scan(model, names);
-        for (String name : Set.copyOf(names)) {
-            if (name.endsWith(".mtl")) {
-                scan(model.resolveSibling(name), names);
-            }
-        }
-        String own = String.valueOf(model.getFileName());
+        String own = String.valueOf(file.getFileName());
         int dot = own.lastIndexOf('.');
         if (type == FileType.OBJ && dot > 0) {
-            Path beside = model.resolveSibling(own.substring(0, dot) + ".mtl");
-            if (Files.isRegularFile(beside)) {
-                names.add(beside.getFileName().toString().toLowerCase(Locale.ROOT));
-                scan(beside, names);
-            }
+            // what readers take when no line names it
+            references.add(own.substring(0, dot) + ".mtl");
         }
-        return names;
+        return references;
     }
 
-    private static void scan(Path file, Set<String> names) {
-        byte[] bytes;
+    /** Of a material file of OBJ. */
+    static Set<String> ofMaterials(Path file) {
+        Set<String> references = new LinkedHashSet<>();
+        find(whole(file), references);
+        return references;
+    }
+
+    private static byte[] whole(Path file) {
         try {
-            if (!Files.isRegularFile(file) || Files.size(file) > MOST_BYTES) {
-                return;
-            }
-            bytes = Files.readAllBytes(file);
+            return Files.isRegularFile(file) && Files.size(file) <= MOST_BYTES ? Files.readAllBytes(file) : new byte[0];
         } catch (IOException e) {
-            return; // reading the model will tell the reason
+            return new byte[0]; // reading the model will tell the reason
         }
+    }
+
+    /** The first chunk, which holds the JSON (glTF 2.0, 4.4). */
+    private static byte[] glbDescription(Path file) {
+        try (InputStream in = Files.newInputStream(file)) {
+            byte[] head = in.readNBytes(20);
+            if (head.length < 20) {
+                return new byte[0];
+            }
+            int length =
+                    ByteBuffer.wrap(head).order(ByteOrder.LITTLE_ENDIAN).getInt(12);
+            return length > 0 && length <= MOST_BYTES ? in.readNBytes(length) : new byte[0];
+        } catch (IOException e) {
+            return new byte[0];
+        }
+    }
+
+    private static void find(byte[] bytes, Set<String> references) {
         int from = 0;
         for (int dot = 0; dot < bytes.length; dot++) {
             int end = bytes[dot] == '.' ? endingAfter(bytes, dot) : 0;
@@ -67,17 +85,13 @@ final class References {
                 continue;
             }
             from = end;
-            String written = new String(bytes, start, end - start, StandardCharsets.UTF_8)
-                    .replace('\\', '/')
-                    .replace("%20", " ");
-            String name = written.substring(written.lastIndexOf('/') + 1).strip();
-            names.add(name.toLowerCase(Locale.ROOT));
-            // "map_Kd rust.png": the name may follow a keyword and options
-            int blank = name.lastIndexOf(' ');
-            if (blank >= 0) {
-                names.add(name.substring(blank + 1).toLowerCase(Locale.ROOT));
-                int first = name.indexOf(' ');
-                names.add(name.substring(first + 1).toLowerCase(Locale.ROOT));
+            String written = new String(bytes, start, end - start, StandardCharsets.UTF_8).strip();
+            references.add(written);
+            // "map_Kd -s 2 2 1 rust.png": a keyword and options may stand in front
+            int blank = written.indexOf(' ');
+            for (int n = 0; blank >= 0 && n < MOST_OPTIONS; n++) {
+                references.add(written.substring(blank + 1).strip());
+                blank = written.indexOf(' ', blank + 1);
             }
         }
     }

@@ -1,0 +1,77 @@
+package yondershelf.library;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import yondershelf.format.FileType;
+import yondershelf.sorting.Lore;
+import yondershelf.store.Batch;
+import yondershelf.store.Learned;
+import yondershelf.store.Store;
+
+/** Looks into a file only when it changed since somebody did. */
+final class StoredLore implements Lore {
+    private final Store store;
+    private final Lore files;
+    private final Function<String, String> states;
+    private final Map<String, Learned> fresh = new LinkedHashMap<>();
+
+    /** @param states size and time of a file, as {@link FileState} writes them */
+    StoredLore(Store store, Lore files, Function<String, String> states) {
+        this.store = store;
+        this.files = files;
+        this.states = states;
+    }
+
+    private Learned known(String path) {
+        Learned now = fresh.get(path);
+        return now != null ? now : store.learned(path, states.apply(path));
+    }
+
+    @Override
+    public Set<String> references(String path) {
+        Learned known = known(path);
+        String mentions = known.mentions();
+        if (mentions != null) {
+            return mentions.isEmpty() ? Set.of() : Set.of(mentions.split("\0"));
+        }
+        Set<String> found = files.references(path);
+        List<String> kept = new ArrayList<>(found);
+        fresh.put(path, new Learned(known.state(), String.join("\0", kept), known.type(), known.shape()));
+        return found;
+    }
+
+    @Override
+    public Optional<FileType> type(String path) {
+        Learned known = known(path);
+        String type = known.type();
+        if (type != null) {
+            return type.isEmpty() ? Optional.empty() : Optional.of(FileType.valueOf(type));
+        }
+        Optional<FileType> told = files.type(path);
+        String word = told.map(FileType::name).orElse("");
+        fresh.put(path, new Learned(known.state(), known.mentions(), word, known.shape()));
+        return told;
+    }
+
+    @Override
+    public int shape(String path) {
+        Learned known = known(path);
+        if (known.shape() >= 0) {
+            return known.shape();
+        }
+        int shape = files.shape(path);
+        fresh.put(path, new Learned(known.state(), known.mentions(), known.type(), shape));
+        return shape;
+    }
+
+    /** Keeps what was learned. */
+    void keep(Batch batch) {
+        fresh.forEach(batch::learned);
+        fresh.clear();
+    }
+}

@@ -1,0 +1,48 @@
+package yondershelf.sorting;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import yondershelf.content.ImageSource;
+import yondershelf.content.ProblemException;
+import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
+
+/** Looks into the files themselves. */
+public final class FileLore implements Lore {
+    private final Path root;
+    private final ContentReader reader;
+
+    public FileLore(Path root, ContentReader reader) {
+        this.root = root;
+        this.reader = reader;
+    }
+
+    @Override
+    public Set<String> references(String path) {
+        return path.toLowerCase(Locale.ROOT).endsWith(".mtl")
+                ? References.ofMaterials(root.resolve(path))
+                : References.of(root.resolve(path), FileType.byName(path).orElse(FileType.GLB));
+    }
+
+    @Override
+    public Optional<FileType> type(String path) {
+        try {
+            return FileType.of(root.resolve(path));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    @Override
+    public int shape(String path) {
+        try {
+            ContentReader.PictureSize size = reader.measure(ImageSource.at(root.resolve(path)));
+            return size.height() > 0 ? (int) Math.round(size.width() * 1000.0 / size.height()) : 0;
+        } catch (ProblemException e) {
+            return 0;
+        }
+    }
+}

@@ -1,0 +1,183 @@
+package yondershelf.store;
+
+import java.sql.SQLException;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+
+/** What is changed as one. Its methods may only be called within {@link Store#write}. */
+public final class Batch {
+    private final Sql sql;
+    private final long generation;
+    private boolean changed;
+
+    Batch(Sql sql, long generation) {
+        this.sql = sql;
+        this.generation = generation;
+    }
+
+    /** Carries a failure of the database out of a body that cannot declare it. */
+    static final class Failed extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        private final SQLException reason;
+
+        Failed(SQLException reason) {
+            super(reason);
+            this.reason = reason;
+        }
+
+        SQLException reason() {
+            return reason;
+        }
+    }
+
+    private int run(String text, Object... values) {
+        try {
+            return sql.run(text, values);
+        } catch (SQLException e) {
+            throw new Failed(e);
+        }
+    }
+
+    public void meta(String name, String value) {
+        run("INSERT OR REPLACE INTO meta(name, value) VALUES(?, ?)", name, value);
+    }
+
+    public void folder(FolderRow folder) {
+        run(
+                "INSERT OR REPLACE INTO folder(path, signature, listing) VALUES(?, ?, ?)",
+                folder.path(),
+                folder.signature(),
+                folder.listing());
+    }
+
+    public void removeFolder(String path) {
+        run("DELETE FROM folder WHERE path = ?", path);
+        run("DELETE FROM skipped WHERE folder = ?", path);
+    }
+
+    public void learned(String path, Learned learned) {
+        try {
+            sql.run(
+                    "INSERT OR REPLACE INTO learned(path, state, mentions, type, shape) VALUES(?, ?, ?, ?, ?)",
+                    path,
+                    learned.state(),
+                    learned.mentions(),
+                    learned.type(),
+                    learned.shape());
+        } catch (SQLException e) {
+            throw new Failed(e);
+        }
+    }
+
+    /** A file that is gone told nothing and refers to nothing. */
+    public void forget(String path) {
+        run("DELETE FROM learned WHERE path = ?", path);
+        run("DELETE FROM reference WHERE source = ?", path);
+    }
+
+    public void references(String source, Collection<String> targets) {
+        run("DELETE FROM reference WHERE source = ?", source);
+        for (String target : targets) {
+            run(
+                    "INSERT OR IGNORE INTO reference(source, target, folder) VALUES(?, ?, ?)",
+                    source,
+                    target,
+                    Store.folder(target));
+        }
+    }
+
+    /** Keeps an asset: one with the number 0 is new and gets one. */
+    public void put(AssetRow a) {
+        changed = true;
+        if (a.row() == 0) {
+            run(
+                    "INSERT INTO asset(id, kind, name, folder, path, files, key, since, said, changed)"
+                            + " VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT(id) DO UPDATE SET kind = excluded.kind,"
+                            + " name = excluded.name, folder = excluded.folder, path = excluded.path,"
+                            + " files = excluded.files, key = excluded.key, changed = excluded.changed",
+                    a.id(),
+                    a.kind(),
+                    a.name(),
+                    a.folder(),
+                    a.path(),
+                    a.files(),
+                    a.key(),
+                    a.since(),
+                    a.said(),
+                    generation);
+        } else {
+            run(
+                    "UPDATE asset SET id = ?, kind = ?, name = ?, folder = ?, path = ?, files = ?, key = ?, since = ?,"
+                            + " said = ?, changed = ? WHERE row = ?",
+                    a.id(),
+                    a.kind(),
+                    a.name(),
+                    a.folder(),
+                    a.path(),
+                    a.files(),
+                    a.key(),
+                    a.since(),
+                    a.said(),
+                    generation,
+                    a.row());
+        }
+    }
+
+    public void remove(int row) {
+        changed = true;
+        run("DELETE FROM asset WHERE row = ?", row);
+        run("INSERT OR REPLACE INTO gone(row, changed) VALUES(?, ?)", row, generation);
+    }
+
+    /** What was said of an asset; one nobody knows is left alone. */
+    public void said(String id, String labels) {
+        if (run("UPDATE asset SET said = ?, changed = ? WHERE id = ? AND said <> ?", labels, generation, id, labels)
+                > 0) {
+            changed = true;
+        }
+    }
+
+    /** The files of a folder that no asset could be made of, with the reasons. */
+    public void skipped(String folder, Map<String, String> reasons) {
+        run("DELETE FROM skipped WHERE folder = ?", folder);
+        reasons.forEach((path, reason) ->
+                run("INSERT OR REPLACE INTO skipped(folder, path, reason) VALUES(?, ?, ?)", folder, path, reason));
+    }
+
+    public void facts(String id, String key, String content, String facts) {
+        run("INSERT OR REPLACE INTO fact(id, key, content, facts) VALUES(?, ?, ?, ?)", id, key, content, facts);
+    }
+
+    /**
+     * Keeps the verdict on an asset.
+     *
+     * @param findings one text for each thing found
+     */
+    public void judge(String id, String key, List<String> findings) {
+        run(
+                "INSERT OR REPLACE INTO verdict(id, key, found, findings) VALUES(?, ?, ?, ?)",
+                id,
+                key,
+                findings.size(),
+                String.join("\n", findings));
+    }
+
+    /** Forgets all verdicts: they were reached by other rules. */
+    public void forgetVerdicts() {
+        run("DELETE FROM verdict");
+    }
+
+    /** Lets go of facts and verdicts of assets that are gone. */
+    public void tidy() {
+        run("DELETE FROM fact WHERE id NOT IN (SELECT id FROM asset)");
+        run("DELETE FROM verdict WHERE id NOT IN (SELECT id FROM asset)");
+    }
+
+    void end() {
+        if (changed) {
+            meta("generation", String.valueOf(generation));
+        }
+    }
+}

@@ -1,0 +1,239 @@
+package yondershelf.store;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.concurrent.locks.ReentrantLock;
+import org.jspecify.annotations.Nullable;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteErrorCode;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
+import yondershelf.work.ProgramLog;
+
+/**
+ * One connection that writes and one that reads meanwhile (write-ahead log). A database that is found damaged, or whose file was
+ * taken away, is made anew, and what was being done is done once more.
+ */
+final class Connections implements AutoCloseable {
+    private static final int BUSY_MILLIS = 10_000;
+
+    private final @Nullable Path file;
+    private final ReentrantLock writing = new ReentrantLock();
+    private final ReentrantLock reading;
+    private Sql writer;
+    private Sql reader;
+    private volatile int epoch;
+
+    private Connections(@Nullable Path file, Sql writer, Sql reader) {
+        this.file = file;
+        this.writer = writer;
+        this.reader = reader;
+        // in memory there is one connection only
+        this.reading = writer == reader ? writing : new ReentrantLock();
+    }
+
+    interface Reading<T> {
+        T run(Sql sql) throws SQLException;
+    }
+
+    interface Writing {
+        void run(Sql sql) throws SQLException;
+    }
+
+    static Path folderOf(Path file) {
+        Path parent = file.toAbsolutePath().getParent();
+        return parent == null ? file : parent;
+    }
+
+    static Connections inMemory() throws SQLException {
+        Sql sql = new Sql(DriverManager.getConnection("jdbc:sqlite::memory:"));
+        if (!Schema.prepare(sql)) {
+            throw new SQLException("no empty database");
+        }
+        return new Connections(null, sql, sql);
+    }
+
+    static Connections open(Path file) throws SQLException, IOException {
+        Sql writer = prepared(file);
+        return new Connections(file, writer, connect(file));
+    }
+
+    /** A connection to tables of the right version: whatever else lies there is put out of the way. */
+    private static Sql prepared(Path file) throws SQLException, IOException {
+        try {
+            Sql sql = connect(file);
+            if (Schema.prepare(sql)) {
+                return sql;
+            }
+            sql.close();
+        } catch (SQLException e) {
+            if (!isLost(e)) {
+                throw e;
+            }
+            ProgramLog.note("store " + file.getFileName(), e);
+        }
+        Store.delete(file);
+        Sql sql = connect(file);
+        if (!Schema.prepare(sql)) {
+            throw new SQLException("the store cannot be made anew");
+        }
+        return sql;
+    }
+
+    private static Sql connect(Path file) throws SQLException {
+        SQLiteConfig config = new SQLiteConfig();
+        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+        config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
+        config.setBusyTimeout(BUSY_MILLIS);
+        config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
+        Connection connection = config.createConnection("jdbc:sqlite:" + file.toAbsolutePath());
+        return new Sql(connection);
+    }
+
+    /** True when the database itself is damaged or gone, and making it anew is the remedy. */
+    private static boolean isLost(SQLException e) {
+        int code = e.getErrorCode() & 0xff;
+        return code == SQLiteErrorCode.SQLITE_CORRUPT.code
+                || code == SQLiteErrorCode.SQLITE_NOTADB.code
+                || code == SQLiteErrorCode.SQLITE_IOERR.code
+                || code == SQLiteErrorCode.SQLITE_READONLY.code
+                || String.valueOf(e.getMessage()).contains("no such table");
+    }
+
+    @Nullable
+    Path file() {
+        return file;
+    }
+
+    int epoch() {
+        return epoch;
+    }
+
+    <T> T read(Reading<T> body) {
+        int before = epoch;
+        try {
+            try {
+                return locked(body);
+            } catch (SQLException e) {
+                if (!isLost(e)) {
+                    throw e;
+                }
+                renew(before, e);
+                return locked(body);
+            }
+        } catch (SQLException e) {
+            throw new IllegalStateException("the store cannot be read (" + e.getMessage() + ")", e);
+        }
+    }
+
+    private <T> T locked(Reading<T> body) throws SQLException {
+        reading.lock();
+        try {
+            return body.run(reader);
+        } finally {
+            reading.unlock();
+        }
+    }
+
+    void write(Writing body) throws ProblemException {
+        writing.lock();
+        try {
+            int before = epoch;
+            try {
+                requirePresent();
+                transact(body);
+            } catch (SQLException e) {
+                if (!isLost(e)) {
+                    throw e;
+                }
+                renew(before, e);
+                transact(body);
+            }
+        } catch (SQLException e) {
+            boolean full = (e.getErrorCode() & 0xff) == SQLiteErrorCode.SQLITE_FULL.code;
+            throw new Problem(
+                            String.valueOf(file),
+                            full
+                                    ? "the drive of the program's own folder is full"
+                                    : "what is known of the library could not be kept (" + e.getMessage() + ")",
+                            full
+                                    ? "Make room there; nothing of the library is lost"
+                                    : "It is found out again next time; labels are kept elsewhere")
+                    .raise(e);
+        } finally {
+            writing.unlock();
+        }
+    }
+
+    /** A file that was taken away goes on being written to, seen by nobody. */
+    private void requirePresent() throws SQLException {
+        if (file != null && !java.nio.file.Files.exists(file)) {
+            throw new SQLException("the file is gone", "", SQLiteErrorCode.SQLITE_CORRUPT.code);
+        }
+    }
+
+    private void transact(Writing body) throws SQLException {
+        writer.plain("BEGIN IMMEDIATE");
+        boolean done = false;
+        try {
+            body.run(writer);
+            writer.plain("COMMIT");
+            done = true;
+        } catch (Batch.Failed e) {
+            throw e.reason();
+        } finally {
+            if (!done) {
+                rollBack();
+            }
+        }
+    }
+
+    private void rollBack() {
+        try {
+            writer.plain("ROLLBACK");
+        } catch (SQLException e) {
+            // the transaction ended by itself, as on a full drive
+            return;
+        }
+    }
+
+    private void renew(int seen, SQLException reason) throws SQLException {
+        writing.lock();
+        reading.lock();
+        try {
+            if (epoch != seen) {
+                return;
+            }
+            ProgramLog.note("the store is made anew", reason);
+            close();
+            if (file == null) {
+                throw reason;
+            }
+            Store.delete(file);
+            Disk.REAL.makeFolders(folderOf(file));
+            writer = prepared(file);
+            reader = connect(file);
+            epoch++;
+        } catch (IOException e) {
+            throw new SQLException("the store cannot be made anew (" + e.getMessage() + ")", e);
+        } finally {
+            reading.unlock();
+            writing.unlock();
+        }
+    }
+
+    @Override
+    public void close() {
+        for (Sql sql : new Sql[] {reader, writer}) {
+            try {
+                sql.close();
+            } catch (SQLException e) {
+                ProgramLog.note("closing the store", e);
+            }
+        }
+    }
+}
