@@ -117,10 +117,18 @@ public final class SearchScale {
         String b = words.get(skewed(random, words.size()));
         String name = a.substring(0, 1).toUpperCase(Locale.ROOT) + a.substring(1) + " " + b + " " + i;
         String folder = "pack " + i / 50 % 20_000 + "/" + words.get(i / 50 % words.size());
-        Set<String> tags = Set.of(words.get(random.nextInt(200)), words.get(200 + random.nextInt(40)) + "/" + b.charAt(0));
+        Set<String> tags =
+                Set.of(words.get(random.nextInt(200)), words.get(200 + random.nextInt(40)) + "/" + b.charAt(0));
         Kind kind = Kind.values()[random.nextInt(4)];
         return new Entry(
-                new Key(i % 3 == 0 ? "a" : "b", i % 3 == 0 ? i / 3 + 1 : i - i / 3), kind, name, folder, a + "_" + b + "_" + i + ".glb", tags, "", 1_000_000L + i / 500);
+                new Key(i % 3 == 0 ? "a" : "b", i % 3 == 0 ? i / 3 + 1 : i - i / 3),
+                kind,
+                name,
+                folder,
+                a + "_" + b + "_" + i + ".glb",
+                tags,
+                "",
+                1_000_000L + i / 500);
     }
 
     private static int skewed(SplittableRandom random, int size) {

@@ -20,7 +20,14 @@ import yondershelf.store.AssetRow;
  * @param key changes when any of its files changes: sizes and times of all of them
  */
 public record Asset(
-        String id, int row, Kind kind, String name, String folder, Locator locator, List<SortedFile> files, String key) {
+        String id,
+        int row,
+        Kind kind,
+        String name,
+        String folder,
+        Locator locator,
+        List<SortedFile> files,
+        String key) {
     public Asset {
         files = List.copyOf(files);
     }

@@ -1,24 +1,12 @@
 package yondershelf.library;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
-import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.List;
 
 /** Size and time of a file as text, to see cheaply whether it may have changed: {@code <bytes>@<millis>}, or {@code gone}. */
 final class FileState {
-    private FileState() {}
+    static final String GONE = "gone";
 
-    static String of(Path file) {
-        try {
-            BasicFileAttributes is = Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
-            return is.size() + "@" + is.lastModifiedTime().toMillis();
-        } catch (IOException e) {
-            return "gone";
-        }
-    }
+    private FileState() {}
 
     /** -1 for a file that is gone. */
     static long size(String state) {

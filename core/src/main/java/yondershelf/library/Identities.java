@@ -12,29 +12,44 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import yondershelf.sorting.SortedItem;
 
 /**
- * Which id an asset bears. One nobody spoke of bears the id made from the library and its path, so that two machines that
- * find it agree. One that bears labels has its place recorded, and keeps its id when its files are renamed, moved or get
- * company: it is found again by its paths, then by its files' fingerprints.
+ * Which id an asset bears. It is given when the asset is first seen, from the library and the path, so that two machines that
+ * discover it agree; this machine's store records it at once, and the library itself as soon as somebody speaks of the asset.
+ * From then on it stays when files are renamed, moved or get company: it is found again by their paths, then by their
+ * fingerprints, then by their sizes and times.
  */
 final class Identities {
     private static final String FIELD = "place";
+    /** A file that names the asset on both sides counts for more than any number of companions. */
+    private static final int NAMES = 1000;
+
+    private static final int SPOKEN = 100;
+    private static final int STATE_ONLY = 500;
+    private static final int SAME_NAME = 5;
 
     private final Path root;
     private final String library;
     private final Journal places;
     /** Fingerprints by path and by what the file's size and time were. */
     private final Map<String, Printed> printed = new HashMap<>();
-    /** Of the latest scan: ids by the composed path of each file of an asset. */
-    private volatile Map<String, String> byPath = Map.of();
 
-    private volatile Set<String> missing = Set.of();
+    private Map<String, Place> recorded = Map.of();
+    private int recordedVersion = -1;
 
     private record Printed(String state, String fingerprint) {}
 
     private record Match(int item, String id, int strength) {}
+
+    /**
+     * An asset as it was before files changed.
+     *
+     * @param state size and time of the file that names it
+     */
+    record Former(String id, List<String> paths, String state) {}
 
     Identities(Path root, String library, Journal places) {
         this.root = root;
@@ -46,29 +61,23 @@ final class Identities {
         return places;
     }
 
-    private Map<String, Place> recorded() {
-        Map<String, Place> out = new LinkedHashMap<>();
-        places.texts(FIELD).entrySet().stream()
-                .sorted(Map.Entry.comparingByKey())
-                .forEach(e -> Place.parse(e.getValue()).ifPresent(p -> out.put(e.getKey(), p)));
-        return out;
+    /** Where assets that somebody spoke of were seen last, by id. */
+    synchronized Map<String, Place> recorded() {
+        if (recordedVersion != places.version()) {
+            Map<String, Place> out = new LinkedHashMap<>();
+            places.texts(FIELD).entrySet().stream()
+                    .sorted(Map.Entry.comparingByKey())
+                    .forEach(e -> Place.parse(e.getValue()).ifPresent(p -> out.put(e.getKey(), p)));
+            recorded = out;
+            recordedVersion = places.version();
+        }
+        return recorded;
     }
 
     /** The id for a path nobody recorded. */
     String derived(String path) {
         return UUID.nameUUIDFromBytes((library + "\n" + Place.composed(path)).getBytes(StandardCharsets.UTF_8))
                 .toString();
-    }
-
-    /** The id of the asset a file belongs to, as the latest scan found it; else the one it would get. */
-    String of(String path) {
-        String known = byPath.get(Place.composed(path));
-        return known != null ? known : derived(path);
-    }
-
-    /** Recorded assets whose files the latest scan did not find. */
-    Set<String> missing() {
-        return missing;
     }
 
     /** Where an asset was recorded; no files for one nobody recorded. */
@@ -79,47 +88,69 @@ final class Identities {
     /**
      * Gives each item its id, in order.
      *
-     * @param states sizes and times of each item's files, as {@link Library} writes them
+     * @param states sizes and times of each item's files, as {@link FileState} writes them
+     * @param former assets that stood where the items stand, or whose files have gone
+     * @param missing recorded assets that nobody has seen
+     * @param elsewhere true for an id that an asset bears that is not among the former ones
      */
-    synchronized List<String> assign(List<SortedItem> items, List<List<String>> states) {
-        Map<String, Place> recorded = recorded();
+    synchronized List<String> assign(
+            List<SortedItem> items,
+            List<List<String>> states,
+            List<Former> former,
+            Set<String> missing,
+            Predicate<String> elsewhere) {
+        Map<String, Place> inPlay = new LinkedHashMap<>();
+        Map<String, List<String>> byState = new HashMap<>();
+        for (Former asset : former) {
+            Place known = recorded().get(asset.id);
+            List<Place.Seen> files = asset.paths.stream()
+                    .map(p -> new Place.Seen(Place.composed(p), print(known, p)))
+                    .toList();
+            inPlay.put(asset.id, new Place(files, ""));
+            byState.computeIfAbsent(asset.state, k -> new ArrayList<>()).add(asset.id);
+        }
+        for (String id : missing) {
+            Place place = recorded().get(id);
+            if (place != null && !place.files().isEmpty()) {
+                inPlay.putIfAbsent(id, place);
+            }
+        }
         Map<Integer, String> given = new HashMap<>();
         Set<String> taken = new HashSet<>();
-        settle(byPaths(items, recorded), given, taken);
-        Map<String, Place> lost = new LinkedHashMap<>(recorded);
+        settle(byPaths(items, inPlay), given, taken);
+        Map<String, Place> lost = new LinkedHashMap<>(inPlay);
         lost.keySet().removeAll(taken);
-        lost.values().removeIf(p -> p.files().isEmpty());
         if (!lost.isEmpty()) {
             settle(byFingerprints(items, states, given, lost), given, taken);
+            lost.keySet().removeAll(taken);
+            settle(byStates(items, states, given, lost, byState), given, taken);
         }
         List<String> out = new ArrayList<>();
-        Map<String, String> paths = new HashMap<>();
         for (int i = 0; i < items.size(); i++) {
-            List<SortedItem.SortedFile> files = items.get(i).files();
+            String path = items.get(i).files().get(0).path();
             String id = given.get(i);
             if (id == null) {
-                id = derived(files.get(0).path());
+                id = derived(path);
                 // the asset that was here first moved on and took its id along
-                for (int n = 2; recorded.containsKey(id) || taken.contains(id); n++) {
-                    id = derived(files.get(0).path() + "\n" + n);
+                for (int n = 2; recorded().containsKey(id) || taken.contains(id) || elsewhere.test(id); n++) {
+                    id = derived(path + "\n" + n);
                 }
                 taken.add(id);
             }
             out.add(id);
-            for (int k = files.size() - 1; k >= 0; k--) {
-                String path = Place.composed(files.get(k).path());
-                if (k == 0) {
-                    paths.put(path, id);
-                } else {
-                    paths.putIfAbsent(path, id);
-                }
-            }
         }
-        byPath = paths;
-        Set<String> gone = new HashSet<>(lost.keySet());
-        gone.removeAll(taken);
-        missing = Set.copyOf(gone);
         return out;
+    }
+
+    private static String print(@Nullable Place known, String path) {
+        String composed = Place.composed(path);
+        return known == null
+                ? ""
+                : known.files().stream()
+                        .filter(f -> f.path().equals(composed))
+                        .map(Place.Seen::fingerprint)
+                        .findFirst()
+                        .orElse("");
     }
 
     /** The strongest matches first; of equals the earlier item, so that all machines decide alike. */
@@ -135,10 +166,9 @@ final class Identities {
         }
     }
 
-    /** A file that names the asset on both sides counts for more than any number of companions. */
-    private static List<Match> byPaths(List<SortedItem> items, Map<String, Place> recorded) {
+    private List<Match> byPaths(List<SortedItem> items, Map<String, Place> known) {
         Map<String, List<String>> ids = new HashMap<>();
-        recorded.forEach((id, place) -> place.files()
+        known.forEach((id, place) -> place.files()
                 .forEach(f ->
                         ids.computeIfAbsent(f.path(), k -> new ArrayList<>()).add(id)));
         List<Match> matches = new ArrayList<>();
@@ -149,8 +179,10 @@ final class Identities {
                 String path = Place.composed(files.get(k).path());
                 for (String id : ids.getOrDefault(path, List.of())) {
                     boolean names =
-                            k == 0 && place(recorded, id).files().get(0).path().equals(path);
-                    votes.merge(id, names ? 1000 : 1, Integer::sum);
+                            k == 0 && place(known, id).files().get(0).path().equals(path);
+                    // whom somebody spoke of has the older right to a place
+                    int spoken = recorded().containsKey(id) ? SPOKEN : 0;
+                    votes.merge(id, names ? NAMES + spoken : 1, Integer::sum);
                 }
             }
             int item = i;
@@ -171,7 +203,7 @@ final class Identities {
                     sizes.add(Fingerprint.size(f.fingerprint()));
                 }));
         List<Match> matches = new ArrayList<>();
-        for (int i = 0; i < items.size(); i++) {
+        for (int i = 0; i < items.size() && !sizes.isEmpty(); i++) {
             if (given.containsKey(i)) {
                 continue;
             }
@@ -184,15 +216,44 @@ final class Identities {
                 }
                 String path = files.get(k).path();
                 for (String id : ids.getOrDefault(fingerprint(path, state), List.of())) {
-                    boolean sameName = place(lost, id).files().stream()
-                            .anyMatch(f -> lastStep(f.path()).equals(lastStep(Place.composed(path))));
-                    votes.merge(id, (k == 0 ? 1000 : 10) + (sameName ? 5 : 0), Integer::sum);
+                    votes.merge(id, (k == 0 ? NAMES : 10) + sameName(lost, id, path), Integer::sum);
                 }
             }
             int item = i;
             votes.forEach((id, strength) -> matches.add(new Match(item, id, strength)));
         }
         return matches;
+    }
+
+    /** What nobody spoke of has no fingerprint: a file that was moved keeps its size and time to the millisecond. */
+    private static List<Match> byStates(
+            List<SortedItem> items,
+            List<List<String>> states,
+            Map<Integer, String> given,
+            Map<String, Place> lost,
+            Map<String, List<String>> byState) {
+        List<Match> matches = new ArrayList<>();
+        for (int i = 0; i < items.size(); i++) {
+            String state = states.get(i).get(0);
+            if (given.containsKey(i) || FileState.size(state) <= 0) {
+                continue;
+            }
+            for (String id : byState.getOrDefault(state, List.of())) {
+                if (lost.containsKey(id)) {
+                    int strength = STATE_ONLY
+                            + sameName(lost, id, items.get(i).files().get(0).path());
+                    matches.add(new Match(i, id, strength));
+                }
+            }
+        }
+        return matches;
+    }
+
+    private static int sameName(Map<String, Place> lost, String id, String path) {
+        String name = lastStep(Place.composed(path));
+        boolean same = place(lost, id).files().stream()
+                .anyMatch(f -> lastStep(f.path()).equals(name));
+        return same ? SAME_NAME : 0;
     }
 
     private static Place place(Map<String, Place> places, String id) {

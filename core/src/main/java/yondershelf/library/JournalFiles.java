@@ -79,9 +79,8 @@ final class JournalFiles implements EditLog {
     public synchronized News news() throws IOException {
         readAll();
         long now = clock.getAsLong();
-        List<JournalLine> came = ahead.stream()
-                .filter(line -> !line.stamp().isFarAheadOf(now))
-                .toList();
+        List<JournalLine> came =
+                ahead.stream().filter(line -> !line.stamp().isFarAheadOf(now)).toList();
         came.forEach(this::take);
         ahead.removeAll(came);
         News news = new News(List.copyOf(pending), anew);
@@ -282,7 +281,8 @@ final class JournalFiles implements EditLog {
     public synchronized void append(List<Edit> edits) throws IOException {
         disk.makeFolders(folder);
         try (Lock _ = Lock.take(folder.resolve(machine + ".lock"), "saving labels", Lock.Waiting.SILENTLY)) {
-            // what another process of this machine appended meanwhile: its stamps must be known before the next is given
+            // what another process of this machine appended meanwhile: its stamps must be known before the next is
+            // given
             readOwn();
             List<JournalLine> lines = stamped(edits);
             StringBuilder text = new StringBuilder();
@@ -300,9 +300,7 @@ final class JournalFiles implements EditLog {
 
     private void readOwn() throws IOException {
         if (Files.isRegularFile(own(), LinkOption.NOFOLLOW_LINKS)) {
-            read(
-                    ownName(),
-                    Files.readAttributes(own(), BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS));
+            read(ownName(), Files.readAttributes(own(), BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS));
         }
     }
 
@@ -376,9 +374,7 @@ final class JournalFiles implements EditLog {
             String reason = unreadable.get(name);
             if (reason != null) {
                 out.add(new Problem(
-                        file,
-                        "this journal of labels cannot be read (" + reason + ")",
-                        "Labels in it are not seen"));
+                        file, "this journal of labels cannot be read (" + reason + ")", "Labels in it are not seen"));
             }
             Mark mark = marks.getOrDefault(name, new Mark());
             if (mark.damaged > 0) {

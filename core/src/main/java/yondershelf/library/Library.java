@@ -6,13 +6,13 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongSupplier;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -20,8 +20,8 @@ import yondershelf.disk.Lock;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
-import yondershelf.sorting.SortedItem;
-import yondershelf.sorting.Sorter;
+import yondershelf.store.AssetRow;
+import yondershelf.store.Store;
 import yondershelf.work.Work;
 
 /** A root folder whose assets are catalogued. Its own data live in {@value #OWN} below the root. Safe for several threads. */
@@ -30,31 +30,44 @@ public final class Library {
     public static final String OWN = ".yondershelf";
 
     private final Path root;
-    private final Description description;
+    private volatile Description description;
     private final Journal journal;
     private final Identities identities;
     private final Disk disk;
-    private volatile List<Asset> assets = List.of();
-    private volatile Map<String, Asset> byId = Map.of();
-    private volatile List<Sorted.Skipped> skipped = List.of();
+    private final Store store;
 
-    Library(Path root, Description description, String machine, Disk disk, LongSupplier clock) {
+    Library(Path root, Description description, String machine, Disk disk, LongSupplier clock, Store store) {
         this.root = root;
         this.description = description;
         this.disk = disk;
-        this.journal = new Journal(own().resolve("journal"), machine, disk, clock);
-        this.identities =
-                new Identities(root, description.id(), new Journal(own().resolve("places"), machine, disk, clock));
+        this.store = store;
+        this.journal = journal("journal", machine, clock);
+        this.identities = new Identities(root, description.id(), journal("places", machine, clock));
+    }
+
+    private Journal journal(String name, String machine, LongSupplier clock) {
+        Path folder = own().resolve(name);
+        return new Journal(new JournalFiles(folder, machine, disk, clock), folder.toString());
     }
 
     /**
-     * Opens a library; a folder that is none yet becomes one.
+     * Opens a library; a folder that is none yet becomes one. What is known of it is forgotten when it is closed.
      *
      * @param name for a new library; empty takes the folder's name
      * @param machine this machine's id: letters, digits and hyphens
      */
     public static Library open(Path folder, String name, String machine) throws ProblemException {
-        return Opening.open(folder, name, null, machine, Disk.REAL, System::currentTimeMillis);
+        return open(folder, name, machine, id -> Store.inMemory());
+    }
+
+    /** The same with a store of what is known of it, by its id. */
+    public static Library open(Path folder, String name, String machine, Stores stores) throws ProblemException {
+        return Opening.open(folder, name, null, machine, Disk.REAL, System::currentTimeMillis, stores);
+    }
+
+    /** Where what is known of a library is kept on this machine. */
+    public interface Stores {
+        Store of(String library) throws ProblemException;
     }
 
     /**
@@ -64,8 +77,8 @@ public final class Library {
      * @param id the library's; empty when only that there is one is known
      * @throws ProblemException when it is away, or another library has its place
      */
-    public static Library openKnown(Path folder, String id, String machine) throws ProblemException {
-        return Opening.open(folder, "", id, machine, Disk.REAL, System::currentTimeMillis);
+    public static Library openKnown(Path folder, String id, String machine, Stores stores) throws ProblemException {
+        return Opening.open(folder, "", id, machine, Disk.REAL, System::currentTimeMillis, stores);
     }
 
     static String reason(IOException e) {
@@ -110,19 +123,28 @@ public final class Library {
         return folder;
     }
 
-    /** The assets found by the latest scan. */
+    /** What is known of the library on this machine. */
+    public Store store() {
+        return store;
+    }
+
+    /** All assets there are, by folder and name. Many: for work in the background. */
     public List<Asset> assets() {
-        return assets;
+        List<Asset> out = new ArrayList<>();
+        store.eachAsset(row -> out.add(Asset.of(row)));
+        return out;
     }
 
-    /** An asset found by the latest scan. */
+    /** An asset as the latest look found it. */
     public Optional<Asset> asset(String id) {
-        return Optional.ofNullable(byId.get(id));
+        return store.asset(id).map(Asset::of);
     }
 
-    /** Files the latest scan could not make assets of. */
+    /** Files no assets could be made of, with the reasons. */
     public List<Sorted.Skipped> skipped() {
-        return skipped;
+        List<Sorted.Skipped> out = new ArrayList<>();
+        store.skipped().forEach((path, reason) -> out.add(new Sorted.Skipped(path, reason)));
+        return out;
     }
 
     /** The file of a path below the root. */
@@ -141,66 +163,62 @@ public final class Library {
         return folder == null ? root : folder;
     }
 
-    /** Looks through the folder and sorts what is there. */
-    public List<Asset> scan(ContentReader reader, Work work) throws ProblemException {
+    /** Looks through everything and takes in what changed since the last look. */
+    public Looked scan(ContentReader reader, Work work) throws ProblemException {
+        return look(null, reader, work);
+    }
+
+    /** The same for some folders only, with what is new below them: those of which something was heard. */
+    public Looked scan(Collection<String> folders, ContentReader reader, Work work) throws ProblemException {
+        return look(folders, reader, work);
+    }
+
+    private synchronized Looked look(@Nullable Collection<String> folders, ContentReader reader, Work work)
+            throws ProblemException {
         work.progress(0, 0, name());
-        FolderFiles files;
+        List<FolderDelta> deltas;
         try {
             requireHere();
-            files = Sorter.filesBelow(root);
-            journal.load();
-            identities.journal().load();
+            deltas = folders == null ? Walk.through(root, store) : Walk.through(root, store, folders);
+            catchUp();
+            requireHere();
         } catch (IOException e) {
             requireHere();
             throw Problem.of(root, "the folder cannot be read (" + reason(e) + ")")
                     .raise(e);
         }
-        Sorted sorted = Sorter.sort(root, files, reader);
-        requireHere();
-        List<List<String>> states = new ArrayList<>();
-        for (SortedItem item : sorted.items()) {
-            states.add(item.files().stream()
-                    .map(f -> FileState.of(root.resolve(f.path())))
-                    .toList());
-        }
-        List<String> ids = identities.assign(sorted.items(), states);
-        List<Asset> found = new ArrayList<>();
-        Map<String, Asset> ofId = new HashMap<>();
-        for (int i = 0; i < ids.size(); i++) {
-            SortedItem item = sorted.items().get(i);
-            String path = item.files().get(0).path();
-            Asset asset = new Asset(
-                    ids.get(i),
-                    item.kind(),
-                    item.name(),
-                    item.folder(),
-                    path,
-                    item.files(),
-                    FileState.join(states.get(i)));
-            found.add(asset);
-            ofId.put(asset.id(), asset);
-        }
-        assets = List.copyOf(found);
-        byId = ofId;
-        skipped = sorted.skipped();
-        recordPlaces();
+        Looked looked = new Looking(this, deltas, reader, work).run();
         problems().forEach(work::problem);
-        work.progress(found.size(), found.size(), name());
-        return assets;
+        work.progress(looked.assets(), looked.assets(), name());
+        return looked;
+    }
+
+    /** Takes in labels that others gave. True when there were any. */
+    public synchronized boolean catchUp() throws IOException, ProblemException {
+        identities.journal().load();
+        Set<String> touched = journal.load();
+        if (touched.isEmpty()) {
+            return false;
+        }
+        store.write(
+                batch -> touched.forEach(id -> batch.said(id, journal.labels(id).text())));
+        return true;
+    }
+
+    /** True when others may have given labels meanwhile; cheap. */
+    public boolean hasNews() {
+        return journal.hasNews() || identities.journal().hasNews();
     }
 
     /** Assets with labels are to be known again wherever their files go. */
-    private void recordPlaces() {
-        Set<String> ids = new HashSet<>(journal.assets());
-        ids.addAll(identities.recordedIds());
-        List<Asset> said = assets.stream().filter(a -> ids.contains(a.id())).toList();
+    void recordPlaces(List<String> ids) {
+        List<String> spoken = ids.stream()
+                .filter(id -> journal.speaksOf(id) || identities.journal().speaksOf(id))
+                .toList();
         try {
-            List<Edit> records = identities.records(said);
-            if (!records.isEmpty()) {
-                identities.journal().append(records);
-            }
+            remember(spoken);
         } catch (ProblemException readOnly) {
-            // nothing is lost by it: where they are is seen again, and recorded, at the next look
+            // nothing is lost by it: where they are is seen again, and recorded, at the next change
             return;
         }
     }
@@ -229,12 +247,35 @@ public final class Library {
 
     /** The id of the asset that a file below the root belongs to. */
     public String assetId(String path) {
-        return identities.of(path);
+        Optional<AssetRow> named = store.named(path);
+        if (named.isPresent()) {
+            return named.get().id();
+        }
+        Set<String> models = new StoredCompanions(store, file -> true).models(path);
+        for (String model : models) {
+            Optional<AssetRow> asset = store.named(model);
+            if (asset.isPresent()) {
+                return asset.get().id();
+            }
+        }
+        int slash = path.lastIndexOf('/');
+        String wanted = Place.composed(path);
+        return store.assetsIn(slash < 0 ? "" : path.substring(0, slash)).stream()
+                .map(Asset::of)
+                .filter(a -> a.files().stream()
+                        .anyMatch(f -> Place.composed(f.path()).equals(wanted)))
+                .findFirst()
+                .map(Asset::id)
+                .orElseGet(() -> identities.derived(path));
     }
 
-    /** Recorded assets whose files the latest scan did not find. */
+    /** Assets somebody spoke of whose files are nowhere to be seen. */
     Set<String> missing() {
-        return identities.missing();
+        List<String> recorded = identities.recorded().entrySet().stream()
+                .filter(e -> !e.getValue().files().isEmpty())
+                .map(Map.Entry::getKey)
+                .toList();
+        return Set.copyOf(store.unknown(recorded));
     }
 
     public Labels labels(String asset) {
@@ -243,8 +284,10 @@ public final class Library {
 
     /** Saves edits of labels; when this returns they are on the disk. */
     public void edit(List<Edit> edits) throws ProblemException {
-        remember(edits.stream().map(Edit::asset).distinct().toList());
+        List<String> ids = edits.stream().map(Edit::asset).distinct().toList();
+        remember(ids);
         journal.append(edits);
+        store.write(batch -> ids.forEach(id -> batch.said(id, journal.labels(id).text())));
     }
 
     /** Makes a copy of a library one of its own, so that both can be open at once. */

@@ -49,9 +49,14 @@ record Listing(SortedMap<String, Seen> files, SortedMap<String, String> closed) 
 
     String text() {
         StringBuilder out = new StringBuilder();
-        files.forEach((name, seen) ->
-                out.append(name).append('\0').append(seen.size).append('\0').append(seen.nanos).append('\0'));
-        closed.forEach((name, reason) -> out.append(name).append('\0').append(reason).append("\0-\0"));
+        files.forEach((name, seen) -> out.append(name)
+                .append('\0')
+                .append(seen.size)
+                .append('\0')
+                .append(seen.nanos)
+                .append('\0'));
+        closed.forEach(
+                (name, reason) -> out.append(name).append('\0').append(reason).append("\0-\0"));
         return out.toString();
     }
 

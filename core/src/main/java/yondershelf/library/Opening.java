@@ -19,6 +19,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
+import yondershelf.store.Store;
 import yondershelf.work.Work;
 
 /** Opens libraries: new ones, known ones that may be away, and copies of others. */
@@ -29,6 +30,18 @@ final class Opening {
     private Opening() {}
 
     static Library open(Path folder, String name, @Nullable String known, String machine, Disk disk, LongSupplier clock)
+            throws ProblemException {
+        return open(folder, name, known, machine, disk, clock, id -> Store.inMemory());
+    }
+
+    static Library open(
+            Path folder,
+            String name,
+            @Nullable String known,
+            String machine,
+            Disk disk,
+            LongSupplier clock,
+            Library.Stores stores)
             throws ProblemException {
         if (!MACHINE.matcher(machine).matches()) {
             throw new IllegalArgumentException("machine id " + machine);
@@ -52,9 +65,7 @@ final class Opening {
                         .raise();
             }
             Description description = there.isPresent() ? there.get() : create(root, name, disk);
-            Library library = new Library(root, description, machine, disk, clock);
-            library.journal().load();
-            library.identities().journal().load();
+            Library library = new Library(root, description, machine, disk, clock, stores.of(description.id()));
             tidy(library);
             return library;
         } catch (IOException e) {

@@ -58,7 +58,9 @@ final class StoredCompanions implements Companions {
             if (isModel(source) && there.test(source)) {
                 out.add(source);
             } else if (isMaterials(source) && there.test(source)) {
-                sources(source).stream().filter(s -> isModel(s) && there.test(s)).forEach(out::add);
+                sources(source).stream()
+                        .filter(s -> isModel(s) && there.test(s))
+                        .forEach(out::add);
             }
         }
         out.remove(path);

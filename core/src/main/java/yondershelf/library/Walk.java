@@ -98,8 +98,7 @@ final class Walk extends SimpleFileVisitor<Path> {
             }
         }
         for (String known : walk.known.keySet()) {
-            boolean below = folders.stream()
-                    .anyMatch(f -> f.isEmpty() || known.equals(f) || known.startsWith(f + "/"));
+            boolean below = folders.stream().anyMatch(f -> f.isEmpty() || known.equals(f) || known.startsWith(f + "/"));
             if (below && !walk.seen.contains(known) && !Files.isDirectory(root.resolve(known))) {
                 walk.left(known);
             }

@@ -97,7 +97,6 @@ final class Compaction {
             }
         }
         words.trim();
-        return new Index.Columns(
-                documents, new Tokens(words), new Postings(ends.copy(), kept.copy()), folders, tags);
+        return new Index.Columns(documents, new Tokens(words), new Postings(ends.copy(), kept.copy()), folders, tags);
     }
 }

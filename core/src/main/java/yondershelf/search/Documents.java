@@ -33,7 +33,16 @@ final class Documents {
     private int living;
 
     Documents(Folders places) {
-        this(places, List.of(), new byte[0], new Ints(), new Ints(), new Moments(), new Texts(), new Ints(), new Chars());
+        this(
+                places,
+                List.of(),
+                new byte[0],
+                new Ints(),
+                new Ints(),
+                new Moments(),
+                new Texts(),
+                new Ints(),
+                new Chars());
     }
 
     /** Takes columns over: all documents live, and are sorted by name. */
@@ -141,8 +150,8 @@ final class Documents {
             }
         }
         Ints out = new Ints();
-        RoaringBitmap anywhere = RoaringBitmap.or(
-                Arrays.stream(wanted).filter(Objects::nonNull).iterator());
+        RoaringBitmap anywhere =
+                RoaringBitmap.or(Arrays.stream(wanted).filter(Objects::nonNull).iterator());
         for (int doc = 0; doc < size(); doc++) {
             if (!anywhere.contains(rows.get(doc))) {
                 continue;

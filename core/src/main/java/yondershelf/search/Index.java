@@ -147,10 +147,11 @@ public final class Index {
         }
         lock.readLock().lock();
         try {
-            Hits hits = new Finder(
-                            columns.documents, columns.tokens, columns.postings, columns.folders, columns.tags)
+            Hits hits = new Finder(columns.documents, columns.tokens, columns.postings, columns.folders, columns.tags)
                     .find(query);
-            if (query.words().isEmpty() && query.kinds().isEmpty() && query.tags().isEmpty()) {
+            if (query.words().isEmpty()
+                    && query.kinds().isEmpty()
+                    && query.tags().isEmpty()) {
                 everything = new Answer(query, hits);
             }
             return hits;
@@ -176,8 +177,7 @@ public final class Index {
             for (String library : columns.documents.libraries()) {
                 SortedMap<String, Integer> of = columns.folders.counts(columns.documents.knownLibrary(library));
                 folders.put(library, of);
-                libraries.put(
-                        library, of.values().stream().mapToInt(i -> i).sum());
+                libraries.put(library, of.values().stream().mapToInt(i -> i).sum());
             }
             Hits all = find(Query.EVERYTHING.in(shown, null));
             int unfiled = shown.isEmpty()

@@ -150,8 +150,7 @@ public final class IndexFile {
         for (int i = in.readInt(); i > 0; i--) {
             tags.withParents(List.of(readText(in)));
         }
-        Documents documents = new Documents(
-                folders, libraries, kinds, rows, places, since, names, tagEnds, tagNumbers);
+        Documents documents = new Documents(folders, libraries, kinds, rows, places, since, names, tagEnds, tagNumbers);
         for (int doc = 0; doc < documents.size(); doc++) {
             for (int t = documents.firstTag(doc); t < documents.endOfTags(doc); t++) {
                 tags.add(documents.tag(t), doc);

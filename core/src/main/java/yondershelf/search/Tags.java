@@ -77,9 +77,8 @@ final class Tags {
     void mark(String part, long[] any) {
         folded.find(
                 part,
-                (id, atStart) -> documents
-                        .get(id)
-                        .forEach((org.roaringbitmap.IntConsumer) d -> any[d >>> 6] |= 1L << d));
+                (id, atStart) ->
+                        documents.get(id).forEach((org.roaringbitmap.IntConsumer) d -> any[d >>> 6] |= 1L << d));
     }
 
     List<String> names() {

@@ -103,8 +103,8 @@ public final class FolderSorter {
             String path = entry.getKey();
             MapName name = MapName.of(Sorter.name(path));
             if (entry.getValue().group() == FileType.Group.RADIANCE && isEnvironment(path, name)) {
-                items.add(new SortedItem(
-                        Kind.HDRI, title(path), folder, List.of(new SortedItem.SortedFile(path, null))));
+                items.add(
+                        new SortedItem(Kind.HDRI, title(path), folder, List.of(new SortedItem.SortedFile(path, null))));
             } else if (name.role() == null) {
                 loose.add(path);
             } else {
@@ -125,8 +125,8 @@ public final class FolderSorter {
         }
         for (String path : loose) {
             Role role = MapName.of(Sorter.name(path)).role();
-            items.add(new SortedItem(
-                    Kind.TEXTURE, title(path), folder, List.of(new SortedItem.SortedFile(path, role))));
+            items.add(
+                    new SortedItem(Kind.TEXTURE, title(path), folder, List.of(new SortedItem.SortedFile(path, role))));
         }
     }
 

@@ -62,8 +62,7 @@ final class References {
             if (head.length < 20) {
                 return new byte[0];
             }
-            int length =
-                    ByteBuffer.wrap(head).order(ByteOrder.LITTLE_ENDIAN).getInt(12);
+            int length = ByteBuffer.wrap(head).order(ByteOrder.LITTLE_ENDIAN).getInt(12);
             return length > 0 && length <= MOST_BYTES ? in.readNBytes(length) : new byte[0];
         } catch (IOException e) {
             return new byte[0];

@@ -10,10 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param shape width over height in thousandths, for pictures that may be environments; -1 when nobody asked yet
  */
 public record Learned(
-        String state,
-        @Nullable String mentions,
-        @Nullable String type,
-        int shape) {
+        String state, @Nullable String mentions, @Nullable String type, int shape) {
     public static Learned nothing(String state) {
         return new Learned(state, null, null, -1);
     }

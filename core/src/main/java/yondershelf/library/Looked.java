@@ -1,0 +1,15 @@
+package yondershelf.library;
+
+/**
+ * What a look through a library found.
+ *
+ * @param assets all there are now
+ * @param put new and changed ones
+ * @param gone those that are there no more
+ * @param first true when nobody had looked through the library before
+ */
+public record Looked(int assets, int put, int gone, boolean first) {
+    public boolean isUnchanged() {
+        return put == 0 && gone == 0;
+    }
+}

@@ -1,0 +1,288 @@
+package yondershelf.library;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import yondershelf.content.ProblemException;
+import yondershelf.format.ContentReader;
+import yondershelf.sorting.Companions;
+import yondershelf.sorting.FileLore;
+import yondershelf.sorting.FolderSorter;
+import yondershelf.sorting.Sorted;
+import yondershelf.sorting.SortedItem;
+import yondershelf.store.AssetRow;
+import yondershelf.store.FolderRow;
+import yondershelf.store.Store;
+import yondershelf.work.Work;
+
+/**
+ * One look: what changed in folders becomes what changed in assets. Only folders that changed are sorted again, and those whose
+ * files belong to models that did. It goes on pack by pack, and keeps what it has when it is cut off.
+ */
+final class Looking {
+    private static final int BATCH = 2_000;
+
+    private final Library library;
+    private final Store store;
+    private final Work work;
+    private final Map<String, FolderDelta> deltas = new TreeMap<>();
+    private final Map<String, Listing> stored = new HashMap<>();
+    private final StoredLore lore;
+    /** Assets whose naming file has gone: they may turn up elsewhere until the look is over. */
+    private final Map<String, AssetRow> leaving = new LinkedHashMap<>();
+
+    /** Assets somebody spoke of whose files nobody has seen. */
+    private final Set<String> missing;
+
+    private int put;
+    private int gone;
+
+    Looking(Library library, List<FolderDelta> changed, ContentReader reader, Work work) {
+        this.library = library;
+        this.store = library.store();
+        this.work = work;
+        this.lore = new StoredLore(store, new FileLore(library.root(), reader), this::state);
+        this.missing = new HashSet<>(library.missing());
+        changed.forEach(d -> deltas.put(d.folder(), d));
+    }
+
+    Looked run() throws ProblemException {
+        Set<String> again = claimed();
+        boolean first = store.meta("looked").isEmpty();
+        for (FolderDelta delta : deltas.values()) {
+            for (String path : delta.gone()) {
+                store.named(path).ifPresent(a -> leaving.put(a.id(), a));
+            }
+        }
+        int done = 0;
+        for (List<String> batch : batches(again)) {
+            if (work.isCancelled()) {
+                break;
+            }
+            work.progress(done, deltas.size(), library.name());
+            sort(affected(batch, learn(batch)));
+            done += batch.size();
+        }
+        if (!work.isCancelled()) {
+            List<AssetRow> left = new ArrayList<>(leaving.values());
+            gone += left.size();
+            store.write(batch -> {
+                left.forEach(a -> batch.remove(a.row()));
+                if (first) {
+                    batch.meta("looked", "1");
+                }
+            });
+        }
+        return new Looked(store.assetCount(), put, gone, first);
+    }
+
+    /** Folders with a file that, as another machine says, somebody spoke of before it was first seen here. */
+    private Set<String> claimed() {
+        Set<String> out = new TreeSet<>();
+        for (String id : missing) {
+            for (Place.Seen file : library.identities().place(id).files()) {
+                if (isThere(file.path())) {
+                    out.add(folder(file.path()));
+                }
+            }
+        }
+        return out;
+    }
+
+    /** Folders in the order of their paths, those of one pack together. */
+    private List<List<String>> batches(Set<String> again) {
+        Set<String> all = new TreeSet<>(deltas.keySet());
+        all.addAll(again);
+        List<List<String>> out = new ArrayList<>();
+        List<String> now = new ArrayList<>();
+        int files = 0;
+        String pack = "";
+        for (String folder : all) {
+            String top = folder.split("/", 2)[0];
+            if (files >= BATCH && (!top.equals(pack) || files >= BATCH * 10)) {
+                out.add(now);
+                now = new ArrayList<>();
+                files = 0;
+            }
+            pack = top;
+            now.add(folder);
+            FolderDelta delta = deltas.get(folder);
+            files += delta == null ? 1 : delta.now().files().size() + 1;
+        }
+        out.add(now);
+        return out;
+    }
+
+    private Listing listing(String folder) {
+        FolderDelta delta = deltas.get(folder);
+        return delta != null ? delta.now() : stored.computeIfAbsent(folder, f -> Listing.parse(store.listing(f)));
+    }
+
+    private static String folder(String path) {
+        int slash = path.lastIndexOf('/');
+        return slash < 0 ? "" : path.substring(0, slash);
+    }
+
+    private String state(String path) {
+        Listing.Seen seen = listing(folder(path)).files().get(path.substring(path.lastIndexOf('/') + 1));
+        return seen == null ? FileState.GONE : seen.state();
+    }
+
+    private boolean isThere(String path) {
+        return listing(folder(path)).files().containsKey(path.substring(path.lastIndexOf('/') + 1));
+    }
+
+    /** Reads what files that may refer to others refer to. Gives the files whose belonging may have changed by it. */
+    private Set<String> learn(List<String> batch) throws ProblemException {
+        Map<String, Set<String>> references = new LinkedHashMap<>();
+        Set<String> touched = new LinkedHashSet<>();
+        Set<String> forgotten = new LinkedHashSet<>();
+        for (String folder : batch) {
+            FolderDelta delta = deltas.get(folder);
+            if (delta == null) {
+                continue;
+            }
+            for (String path : delta.gone()) {
+                forgotten.add(path);
+                if (Companions.mayRefer(path)) {
+                    touched.addAll(store.targets(path));
+                }
+            }
+            for (String path : delta.fresh()) {
+                if (Companions.mayRefer(path) && !work.isCancelled()) {
+                    Set<String> targets = Companions.targets(path, lore.references(path));
+                    touched.addAll(store.targets(path));
+                    touched.addAll(targets);
+                    references.put(path, targets);
+                }
+            }
+        }
+        if (!references.isEmpty() || !forgotten.isEmpty()) {
+            store.write(b -> {
+                forgotten.forEach(b::forget);
+                references.forEach(b::references);
+                lore.keep(b);
+            });
+        }
+        return touched;
+    }
+
+    /** The folders of a batch, those of files whose belonging may have changed, and those of models that need what changed. */
+    private Set<String> affected(List<String> batch, Set<String> touched) {
+        Set<String> out = new LinkedHashSet<>(batch);
+        touched.forEach(path -> out.add(folder(path)));
+        StoredCompanions companions = new StoredCompanions(store, this::isThere);
+        Set<String> changed = new LinkedHashSet<>(touched);
+        for (String folder : batch) {
+            FolderDelta delta = deltas.get(folder);
+            if (delta != null) {
+                changed.addAll(delta.fresh());
+                changed.addAll(delta.gone());
+            }
+        }
+        for (String path : changed) {
+            companions.models(path).forEach(model -> out.add(folder(model)));
+        }
+        return out;
+    }
+
+    private void sort(Collection<String> folders) throws ProblemException {
+        StoredCompanions companions = new StoredCompanions(store, this::isThere);
+        List<SortedItem> items = new ArrayList<>();
+        List<List<String>> states = new ArrayList<>();
+        Map<String, Map<String, String>> skipped = new LinkedHashMap<>();
+        Map<String, AssetRow> former = new LinkedHashMap<>(leaving);
+        for (String folder : folders) {
+            Listing listing = listing(folder);
+            FolderDelta at = new FolderDelta(folder, Listing.NONE, listing);
+            Sorted sorted = FolderSorter.sort(
+                    folder, listing.files().keySet().stream().map(at::path).toList(), companions, lore);
+            for (SortedItem item : sorted.items()) {
+                items.add(item);
+                states.add(item.files().stream().map(f -> state(f.path())).toList());
+            }
+            Map<String, String> reasons = new TreeMap<>();
+            sorted.skipped().forEach(s -> reasons.put(s.path(), s.reason()));
+            listing.closed().forEach((name, reason) -> reasons.put(at.path(name), reason));
+            skipped.put(folder, reasons);
+            store.assetsIn(folder).forEach(a -> former.put(a.id(), a));
+        }
+        List<String> ids = library.identities()
+                .assign(
+                        items,
+                        states,
+                        former.values().stream().map(Looking::former).toList(),
+                        missing,
+                        id -> !former.containsKey(id) && store.asset(id).isPresent());
+        keep(items, states, ids, former, skipped);
+    }
+
+    private static Identities.Former former(AssetRow row) {
+        Asset asset = Asset.of(row);
+        return new Identities.Former(
+                row.id(),
+                asset.files().stream().map(SortedItem.SortedFile::path).toList(),
+                FileState.split(row.key()).get(0));
+    }
+
+    private void keep(
+            List<SortedItem> items,
+            List<List<String>> states,
+            List<String> ids,
+            Map<String, AssetRow> former,
+            Map<String, Map<String, String>> skipped)
+            throws ProblemException {
+        long now = System.currentTimeMillis() / 1000;
+        List<AssetRow> fresh = new ArrayList<>();
+        Set<String> found = new HashSet<>(ids);
+        for (int i = 0; i < items.size(); i++) {
+            Asset asset = Asset.of(ids.get(i), items.get(i), FileState.join(states.get(i)));
+            AssetRow before = former.get(ids.get(i));
+            String said = library.journal().labels(asset.id()).text();
+            AssetRow row = asset.toRow(before == null ? 0 : before.row(), before == null ? now : before.since(), said);
+            if (!row.equals(before)) {
+                fresh.add(row);
+            }
+        }
+        List<AssetRow> left = former.values().stream()
+                .filter(a -> !found.contains(a.id()) && !leaving.containsKey(a.id()))
+                .toList();
+        found.forEach(leaving::remove);
+        missing.removeAll(found);
+        // one that left this folder for one that is looked at later
+        Set<String> later =
+                left.stream().filter(a -> !isThere(a.path())).map(AssetRow::id).collect(Collectors.toSet());
+        left.stream().filter(a -> later.contains(a.id())).forEach(a -> leaving.put(a.id(), a));
+        List<AssetRow> removed =
+                left.stream().filter(a -> !later.contains(a.id())).toList();
+        put += fresh.size();
+        gone += removed.size();
+        store.write(batch -> {
+            lore.keep(batch);
+            removed.forEach(a -> batch.remove(a.row()));
+            fresh.forEach(batch::put);
+            skipped.forEach((folder, reasons) -> {
+                FolderDelta delta = deltas.get(folder);
+                boolean empty = listing(folder).files().isEmpty()
+                        && listing(folder).closed().isEmpty();
+                if (delta != null && empty) {
+                    batch.removeFolder(folder);
+                } else if (delta != null) {
+                    batch.folder(new FolderRow(
+                            folder, delta.now().signature(), delta.now().text()));
+                }
+                batch.skipped(folder, reasons);
+            });
+        });
+        library.recordPlaces(fresh.stream().map(AssetRow::id).toList());
+    }
+}
