@@ -57,15 +57,16 @@ class ArchitectureTest {
         "work, content",
         "format, content disk",
         "geometry, content",
-        "search, content",
+        "store, content disk work",
+        "search, content disk",
         "facts, content format geometry",
         "sorting, content disk format",
         "render, content work format geometry",
-        "library, content disk work format sorting",
-        "intake, content disk work format sorting library",
-        "mend, content disk work format sorting library",
+        "library, content disk work store format sorting",
+        "intake, content disk work store format sorting library",
+        "mend, content disk work store format sorting library",
         "table, content disk work format geometry render",
-        "catalogue, content disk work format search facts sorting render library"
+        "catalogue, content disk work store format search facts sorting render library"
     })
     void arrowsPointDown(String room, String below) {
         Set<String> used = new HashSet<>(Set.of(below.split(" ")));

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -156,46 +157,71 @@ public final class Home {
     }
 
     /**
-     * A library that was open on this machine.
+     * A library this machine knows.
      *
      * @param id empty when it was remembered without one
+     * @param hidden true when its assets are not to be shown
      */
-    public record Known(Path path, String id, String name) {}
+    public record Known(Path path, String id, String name, boolean hidden) {}
 
+    /** In the order the user gave them. */
     public synchronized List<Known> libraries() {
         List<Known> out = new ArrayList<>();
-        for (JsonNode known : state.path("libraries")) {
-            String path =
-                    known.isTextual() ? known.asText() : known.path("path").asText();
-            out.add(new Known(
-                    Path.of(path),
-                    known.path("id").asText(""),
-                    known.path("name").asText("")));
-        }
+        state.path("libraries").forEach(known -> out.add(known(known)));
         return out;
     }
 
+    private static Known known(JsonNode known) {
+        return new Known(
+                Path.of(known.isTextual() ? known.asText() : known.path("path").asText()),
+                known.path("id").asText(""),
+                known.path("name").asText(""),
+                known.path("hidden").asBoolean());
+    }
+
+    /** Changes the list of libraries as it is by now, whoever changed it last. */
+    void libraries(String what, UnaryOperator<List<Known>> change) throws ProblemException {
+        change(what, now -> {
+            List<Known> all = new ArrayList<>();
+            now.path("libraries").forEach(known -> all.add(known(known)));
+            ArrayNode kept = now.putArray("libraries");
+            for (Known known : change.apply(all)) {
+                ObjectNode node = kept.addObject()
+                        .put("path", known.path.toString())
+                        .put("id", known.id)
+                        .put("name", known.name);
+                if (known.hidden) {
+                    node.put("hidden", true);
+                }
+            }
+        });
+    }
+
+    /** Remembers a library under its place and name; a new one comes last. */
     void remember(Path path, String id, String name) throws ProblemException {
-        change("remembering the library", now -> {
-            ArrayNode kept = without(now, path);
-            kept.addObject().put("path", path.toString()).put("id", id).put("name", name);
+        libraries("remembering the library", all -> {
+            List<Known> out = new ArrayList<>();
+            boolean there = false;
+            for (Known known : all) {
+                boolean same = known.id.isEmpty() ? known.path.equals(path) : known.id.equals(id);
+                if (same && !there) {
+                    out.add(new Known(path, id, name, known.hidden));
+                    there = true;
+                } else if (!same && !known.path.equals(path)) {
+                    out.add(known);
+                }
+            }
+            if (!there) {
+                out.add(new Known(path, id, name, false));
+            }
+            return out;
         });
     }
 
     void forget(Path path) throws ProblemException {
-        change("forgetting the library", now -> without(now, path));
-    }
-
-    private static ArrayNode without(ObjectNode state, Path path) {
-        List<JsonNode> others = new ArrayList<>();
-        for (JsonNode known : state.path("libraries")) {
-            String there =
-                    known.isTextual() ? known.asText() : known.path("path").asText();
-            if (!there.equals(path.toString())) {
-                others.add(known);
-            }
-        }
-        return state.putArray("libraries").addAll(others);
+        libraries(
+                "forgetting the library",
+                all -> all.stream().filter(k -> !k.path.equals(path)).toList());
     }
 
     /** A remembered setting, or the given default. */

@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
@@ -12,13 +14,15 @@ import yondershelf.disk.Disk;
 import yondershelf.format.Formats;
 import yondershelf.library.Library;
 
-/** Kept previews of a library: in the library itself, or in the machine's cache when the library cannot be written. */
+/**
+ * Kept previews: on this machine, where they are quick to read and stay when a drive is away, and in the library itself, so that
+ * they come along to another machine.
+ */
 final class PreviewStore {
-    private final Path inLibrary;
     private final Path inCache;
+    private final Formats formats = new Formats();
 
-    PreviewStore(Library library, Path cache) {
-        this.inLibrary = library.own().resolve("previews");
+    PreviewStore(Path cache) {
         this.inCache = cache.resolve("previews");
     }
 
@@ -26,32 +30,52 @@ final class PreviewStore {
         return folder.resolve(key.substring(0, 2)).resolve(key + ".png");
     }
 
+    private static Path inLibrary(Library library) {
+        return library.own().resolve("previews");
+    }
+
+    /** @param library null while it is away */
     @Nullable
-    Picture load(String key) {
-        for (Path folder : new Path[] {inLibrary, inCache}) {
+    Picture load(@Nullable Library library, String key) {
+        List<Path> folders = new ArrayList<>(List.of(inCache));
+        if (library != null) {
+            folders.add(inLibrary(library));
+        }
+        for (Path folder : folders) {
             Path file = place(folder, key);
             if (Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
                 try {
-                    return new Formats().readPicture(ImageSource.at(file));
+                    Picture picture = formats.readPicture(ImageSource.at(file));
+                    if (!folder.equals(inCache)) {
+                        copyToCache(file, key);
+                    }
+                    return picture;
                 } catch (ProblemException e) {
                     // a damaged preview is taken again
-                    return null;
+                    continue;
                 }
             }
         }
         return null;
     }
 
-    void save(String key, Picture picture) {
-        byte[] bytes = Formats.png(picture);
+    private void copyToCache(Path file, String key) {
         try {
-            write(place(inLibrary, key), bytes);
-        } catch (IOException readOnly) {
+            write(place(inCache, key), Files.readAllBytes(file));
+        } catch (IOException e) {
+            // it is read from the library again next time
+            return;
+        }
+    }
+
+    void save(Library library, String key, Picture picture) {
+        byte[] bytes = Formats.png(picture);
+        for (Path folder : List.of(inCache, inLibrary(library))) {
             try {
-                write(place(inCache, key), bytes);
-            } catch (IOException e) {
-                // a preview that cannot be kept is taken again next time
-                return;
+                write(place(folder, key), bytes);
+            } catch (IOException readOnlyOrFull) {
+                // kept at the other place, or taken again next time
+                continue;
             }
         }
     }

@@ -49,7 +49,8 @@ public record Asset(
                 key);
     }
 
-    static Asset of(AssetRow row) {
+    /** As a store keeps it. */
+    public static Asset of(AssetRow row) {
         List<SortedFile> files = new ArrayList<>();
         String[] parts = row.files().split("\0", -1);
         for (int i = 0; i + 1 < parts.length; i += 2) {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import yondershelf.store.AssetRow;
 
 /**
  * What people said about one asset. Missing texts are empty.
@@ -46,6 +47,11 @@ public record Labels(
         }
         return String.join("\0", name, note, author, licence, version, String.valueOf(favourite))
                 + (tags.isEmpty() ? "" : "\0" + String.join("\0", tags));
+    }
+
+    /** As a store keeps them with their asset. */
+    public static Labels of(AssetRow row) {
+        return parse(row.said());
     }
 
     static Labels parse(String text) {

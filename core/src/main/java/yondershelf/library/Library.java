@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
@@ -147,6 +148,14 @@ public final class Library {
         return out;
     }
 
+    /** Paths of all files the latest look saw. Many: for work in the background. */
+    public void eachFile(Consumer<String> each) {
+        store.eachFolder(folder -> {
+            FolderDelta at = new FolderDelta(folder.path(), Listing.NONE, Listing.parse(folder.listing()));
+            at.fresh().forEach(each);
+        });
+    }
+
     /** The file of a path below the root. */
     public Path resolve(String path) {
         return root.resolve(path);
@@ -203,6 +212,36 @@ public final class Library {
         store.write(
                 batch -> touched.forEach(id -> batch.said(id, journal.labels(id).text())));
         return true;
+    }
+
+    /** True when a library of an id lies in a folder. */
+    public static boolean isAt(Path folder, String id) {
+        try {
+            return Description.read(Opening.ownOf(folder), Disk.REAL)
+                    .filter(d -> d.id().equals(id))
+                    .isPresent();
+        } catch (IOException | ProblemException e) {
+            return false;
+        }
+    }
+
+    /** True when its folder can be reached, and it is still this library that lies there. */
+    public boolean isHere() {
+        return isAt(root, id());
+    }
+
+    /** Gives the library another name, for everybody who uses it. */
+    public void rename(String other) throws ProblemException {
+        if (other.isBlank()) {
+            throw Problem.of(root, "a library needs a name").raise();
+        }
+        Description renamed = new Description(id(), other.strip());
+        try (Lock _ = lock("renaming the library", Work.SILENT)) {
+            renamed.write(own(), disk);
+            description = renamed;
+        } catch (IOException e) {
+            throw notWritten(own(), e);
+        }
     }
 
     /** True when others may have given labels meanwhile; cheap. */
@@ -291,12 +330,12 @@ public final class Library {
     }
 
     /** Makes a copy of a library one of its own, so that both can be open at once. */
-    public static Library openCopy(Path folder, String name, String machine, ContentReader reader)
+    public static Library openCopy(Path folder, String name, String machine, ContentReader reader, Stores stores)
             throws ProblemException {
         Library copy = open(folder, "", machine);
         copy.scan(reader, Work.SILENT);
         Opening.renew(copy, Description.fresh(name.isBlank() ? copy.name() : name));
-        return open(folder, "", machine);
+        return open(folder, "", machine, stores);
     }
 
     /** Makes sure that assets are known again wherever their files go: those in scenes, say. */

@@ -1,10 +1,13 @@
 package yondershelf.mend;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -25,12 +28,19 @@ import yondershelf.library.Asset;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.sorting.SortedItem;
-import yondershelf.sorting.Sorter;
+import yondershelf.store.AssetRow;
+import yondershelf.store.Store;
 import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
 /** Checks a scanned library for faults and applies remedies. */
 public final class Mend {
+    /** Verdicts by other rules do not count. */
+    private static final String RULES = "1";
+
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final int KEEP_EVERY = 50;
+
     private final Library library;
     private final ContentReader reader;
     private final List<Finding> findings = new ArrayList<>();
@@ -41,7 +51,10 @@ public final class Mend {
         this.reader = reader;
     }
 
-    /** All faults found, by path. The library must have been scanned. */
+    /**
+     * All faults found, by path. The library must have been looked through. Only what changed since the last check is looked
+     * at, and what was found at fault: its remedy may have turned up meanwhile.
+     */
     public static List<Finding> check(Library library, ContentReader reader, Work work) throws ProblemException {
         return new Mend(library, reader).check(work);
     }
@@ -110,32 +123,82 @@ public final class Mend {
     }
 
     private List<Finding> check(Work work) throws ProblemException {
-        List<String> files;
-        try {
-            files = Sorter.filesBelow(library.root()).paths();
-        } catch (IOException e) {
-            throw Problem.of(library.root(), "the folder cannot be read (" + e.getMessage() + ")")
-                    .raise(e);
+        Store store = library.store();
+        if (!store.meta("rules").equals(Optional.of(RULES))) {
+            store.write(batch -> {
+                batch.forgetVerdicts();
+                batch.meta("rules", RULES);
+            });
         }
-        TextureSearch search = new TextureSearch(library, reader, files);
+        List<Integer> rows = store.unjudged(true);
+        TextureSearch search = new TextureSearch(library, reader);
+        List<Verdict> fresh = new ArrayList<>();
         int done = 0;
-        for (Asset asset : library.assets()) {
+        for (int row : rows) {
             if (work.isCancelled()) {
                 break;
             }
-            work.progress(done++, library.assets().size(), asset.name());
-            try {
-                check(asset, search);
-            } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
-                ProgramLog.note("checking " + asset.path(), e);
-                unreadable(
-                        asset,
-                        asset.path(),
-                        "it cannot be checked (" + e.getClass().getSimpleName() + ")");
+            for (AssetRow found : store.assets(List.of(row))) {
+                Asset asset = Asset.of(found);
+                work.progress(done++, rows.size(), asset.name());
+                fresh.add(new Verdict(asset, judge(asset, search)));
+            }
+            if (fresh.size() >= KEEP_EVERY) {
+                keep(store, fresh);
             }
         }
+        keep(store, fresh);
         work.progress(done, done, "");
-        findings.sort((a, b) -> a.path().compareTo(b.path()));
+        return known(library);
+    }
+
+    /** What the latest check found, without looking at any file. */
+    public static List<Finding> known(Library library) {
+        List<Finding> out = new ArrayList<>();
+        for (String lines : library.store().findings()) {
+            for (String line : lines.split("\n")) {
+                try {
+                    out.add(JSON.readValue(line, Finding.class));
+                } catch (JsonProcessingException e) {
+                    // from another version: the asset is looked at again, as all with findings are
+                    continue;
+                }
+            }
+        }
+        out.sort((a, b) -> a.path().compareTo(b.path()));
+        return List.copyOf(out);
+    }
+
+    private record Verdict(Asset asset, List<Finding> findings) {}
+
+    /** What has been judged is not judged again, also when the rest is cut off. */
+    private static void keep(Store store, List<Verdict> fresh) throws ProblemException {
+        Map<Asset, List<String>> lines = new LinkedHashMap<>();
+        for (Verdict verdict : fresh) {
+            List<String> texts = new ArrayList<>();
+            for (Finding finding : verdict.findings) {
+                try {
+                    texts.add(JSON.writeValueAsString(finding));
+                } catch (JsonProcessingException e) {
+                    throw Problem.of(finding.path(), "its finding cannot be kept")
+                            .raise(e);
+                }
+            }
+            lines.put(verdict.asset, texts);
+        }
+        store.write(batch -> lines.forEach((asset, texts) -> batch.judge(asset.id(), asset.key(), texts)));
+        fresh.clear();
+    }
+
+    private List<Finding> judge(Asset asset, TextureSearch search) {
+        findings.clear();
+        try {
+            check(asset, search);
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            ProgramLog.note("checking " + asset.path(), e);
+            unreadable(
+                    asset, asset.path(), "it cannot be checked (" + e.getClass().getSimpleName() + ")");
+        }
         return List.copyOf(findings);
     }
 

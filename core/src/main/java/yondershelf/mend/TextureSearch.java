@@ -20,20 +20,30 @@ import yondershelf.library.Library;
 final class TextureSearch {
     private final Library library;
     private final ContentReader reader;
-    private final Map<String, List<String>> byName = new HashMap<>();
+    private @Nullable Map<String, List<String>> byName;
 
     /** @param score the higher, the better; below zero the content speaks against it */
     record Candidate(String path, int score, String why) {}
 
-    TextureSearch(Library library, ContentReader reader, List<String> files) {
+    TextureSearch(Library library, ContentReader reader) {
         this.library = library;
         this.reader = reader;
-        for (String path : files) {
-            boolean picture = FileType.byName(path).map(FileType::isPicture).orElse(false);
-            if (picture) {
-                byName.computeIfAbsent(name(path), k -> new ArrayList<>()).add(path);
-            }
+    }
+
+    /** All pictures of the library by their names; gathered when the first texture is missed. */
+    private Map<String, List<String>> byName() {
+        Map<String, List<String>> known = byName;
+        if (known == null) {
+            Map<String, List<String>> made = new HashMap<>();
+            library.eachFile(path -> {
+                if (FileType.byName(path).map(FileType::isPicture).orElse(false)) {
+                    made.computeIfAbsent(name(path), k -> new ArrayList<>()).add(path);
+                }
+            });
+            known = made;
+            byName = made;
         }
+        return known;
     }
 
     private static String name(String path) {
@@ -49,7 +59,7 @@ final class TextureSearch {
     @Nullable
     Candidate find(String reference, Role role, Map<Role, TextureUse> siblings, String modelPath) {
         Candidate best = null;
-        for (String path : byName.getOrDefault(name(reference), List.of())) {
+        for (String path : byName().getOrDefault(name(reference), List.of())) {
             Candidate candidate = judge(path, role, siblings, modelPath);
             if (candidate.score >= 0 && (best == null || candidate.score > best.score)) {
                 best = candidate;

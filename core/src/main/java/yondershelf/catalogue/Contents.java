@@ -1,0 +1,250 @@
+package yondershelf.catalogue;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.github.benmanes.caffeine.cache.AsyncCache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.io.IOException;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Environment;
+import yondershelf.content.Material;
+import yondershelf.content.Model;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.facts.Facts;
+import yondershelf.format.Formats;
+import yondershelf.library.Asset;
+import yondershelf.library.ContentHash;
+import yondershelf.library.Library;
+import yondershelf.render.Booth;
+import yondershelf.sorting.SortedItem;
+import yondershelf.store.Store;
+import yondershelf.work.ProgramLog;
+
+/**
+ * What assets hold: facts, previews, and the content itself. Content is read once for all who ask at the same time, and kept
+ * as long as there is room. Safe for several threads.
+ */
+public final class Contents {
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final long MOST_BYTES = 1L << 30;
+
+    private final Libraries libraries;
+    private final Kinds kinds;
+    private final PreviewStore previews;
+    private final AsyncCache<Loading, Object> loaded;
+
+    /** The content of an asset as its files are now. */
+    private record Loading(Asset asset, String key) {
+        @Override
+        public boolean equals(Object o) {
+            return o instanceof Loading other && asset.id().equals(other.asset.id()) && key.equals(other.key);
+        }
+
+        @Override
+        public int hashCode() {
+            return asset.id().hashCode() * 31 + key.hashCode();
+        }
+    }
+
+    /** @param content hash over the asset's files; null when they could not all be read, which is never kept */
+    private record Known(@Nullable String content, Facts facts) {}
+
+    Contents(Libraries libraries, Kinds kinds, PreviewStore previews) {
+        this.libraries = libraries;
+        this.kinds = kinds;
+        this.previews = previews;
+        long most = Math.min(MOST_BYTES, Runtime.getRuntime().maxMemory() / 4);
+        this.loaded = Caffeine.newBuilder()
+                .maximumWeight(most)
+                .weigher((Loading l, Object content) -> (int)
+                        Math.min(Integer.MAX_VALUE, kinds.of(l.asset.kind()).weight(content)))
+                .buildAsync();
+    }
+
+    private Optional<KnownLibrary> known(Asset asset) {
+        for (KnownLibrary library : libraries.all()) {
+            if (library.store().asset(asset.id()).isPresent()) {
+                return Optional.of(library);
+            }
+        }
+        return Optional.empty();
+    }
+
+    private Library owner(Asset asset) throws ProblemException {
+        KnownLibrary known = known(asset)
+                .orElseThrow(() ->
+                        Problem.of(asset.path(), "its library is not open").raise());
+        return known.library()
+                .orElseThrow(() -> new Problem(
+                                asset.path(),
+                                "its library " + known.name() + " is away",
+                                "Connect its drive: it comes back by itself")
+                        .raise());
+    }
+
+    /** Facts if they are known already. */
+    public Optional<Facts> knownFacts(Asset asset) {
+        return known(asset).flatMap(k -> kept(k.store(), asset)).map(Known::facts);
+    }
+
+    /** Facts, measured now if need be. */
+    public Facts facts(Asset asset) throws ProblemException {
+        Optional<Facts> there = knownFacts(asset);
+        return there.isPresent() ? there.get() : measured(owner(asset), asset).facts();
+    }
+
+    private static Optional<Known> kept(Store store, Asset asset) {
+        return store.facts(asset.id(), asset.key()).flatMap(row -> {
+            try {
+                return Optional.of(new Known(row[0], JSON.readValue(row[1], Facts.class)));
+            } catch (JsonProcessingException e) {
+                // from another version: measured again
+                return Optional.empty();
+            }
+        });
+    }
+
+    private Known measured(Library library, Asset asset) throws ProblemException {
+        Optional<Known> kept = kept(library.store(), asset);
+        if (kept.isPresent()) {
+            return kept.get();
+        }
+        String content = contentHash(library, asset);
+        Known fresh = new Known(content, measure(library, asset));
+        if (content != null) {
+            // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key
+            try {
+                String text = JSON.writeValueAsString(fresh.facts);
+                library.store().write(batch -> batch.facts(asset.id(), asset.key(), content, text));
+            } catch (JsonProcessingException e) {
+                throw Problem.of(asset.path(), "its facts cannot be kept").raise(e);
+            }
+        }
+        return fresh;
+    }
+
+    /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */
+    private Facts measure(Library library, Asset asset) {
+        try {
+            return kinds.of(asset.kind()).measure(library, asset);
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            ProgramLog.note("measuring " + asset.path(), e);
+            return Facts.unreadable(
+                    asset.kind(), "it cannot be measured (" + e.getClass().getSimpleName() + ")", 0);
+        }
+    }
+
+    /** Over the bytes of all its files; null when one of them cannot be read now. */
+    private static @Nullable String contentHash(Library library, Asset asset) {
+        StringBuilder all = new StringBuilder();
+        for (SortedItem.SortedFile file : asset.files()) {
+            try {
+                all.append(ContentHash.of(library.resolve(file.path()), Formats.MOST_BYTES));
+            } catch (IOException e) {
+                return null;
+            }
+        }
+        return ContentHash.ofText(all.toString());
+    }
+
+    public Model model(Asset asset) throws ProblemException {
+        return (Model) read(asset);
+    }
+
+    public Material material(Asset asset) throws ProblemException {
+        return (Material) read(asset);
+    }
+
+    public Environment environment(Asset asset) throws ProblemException {
+        return (Environment) read(asset);
+    }
+
+    private Object read(Asset asset) throws ProblemException {
+        return kinds.of(asset.kind()).read(owner(asset), asset);
+    }
+
+    /** Starts reading in the background. */
+    public interface Starter {
+        CompletableFuture<Object> start(Reading reading);
+    }
+
+    /** Reads one thing. */
+    public interface Reading {
+        Object read() throws ProblemException;
+    }
+
+    /** The content of an asset: what is there, what is being read already, or what is read now. A failure is not kept. */
+    public CompletableFuture<Object> loaded(Asset asset, Starter starter) {
+        return loaded.get(new Loading(asset, asset.key()), (key, executor) -> starter.start(() -> read(asset)));
+    }
+
+    /** Lets all content go. */
+    public void forget() {
+        loaded.synchronous().invalidateAll();
+    }
+
+    /** The kept final preview, if there is one; of a library that is away too. Nothing is measured for it. */
+    public @Nullable Picture keptPreview(Asset asset, int size) {
+        KnownLibrary known = known(asset).orElse(null);
+        if (known == null) {
+            return null;
+        }
+        String key = kept(known.store(), asset).map(k -> key(k, size)).orElse(null);
+        return key == null ? null : previews.load(known.library().orElse(null), key);
+    }
+
+    /** Null for an asset whose content is not known: its picture may belong to other bytes tomorrow. */
+    private static @Nullable String key(Known known, int size) {
+        return known.content() == null ? null : known.content() + "-" + Booth.VERSION + "-" + size;
+    }
+
+    /**
+     * Takes a preview in the booth, unless a final one was kept: sRGB with transparency.
+     *
+     * @return null when cancelled
+     * @throws ProblemException when the asset cannot be read
+     */
+    public @Nullable Picture takePreview(Asset asset, int size, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        Library library = owner(asset);
+        Known known = measured(library, asset);
+        if (!known.facts().readable()) {
+            throw Problem.of(asset.path(), known.facts().reason()).raise();
+        }
+        String key = key(known, size);
+        boolean last = samples >= Booth.FINAL_SAMPLES;
+        Picture kept = key == null ? null : previews.load(library, key);
+        if (kept != null) {
+            return kept;
+        }
+        Picture picture =
+                guarded(asset, () -> kinds.of(asset.kind()).preview(library, asset, size, samples, cancelled));
+        if (picture != null && last && key != null) {
+            previews.save(library, key, picture);
+        }
+        return picture;
+    }
+
+    private interface Drawing {
+        @Nullable
+        Picture draw() throws ProblemException;
+    }
+
+    /** What a strange asset does to drawing is that asset's trouble. */
+    private static @Nullable Picture guarded(Asset asset, Drawing drawing) throws ProblemException {
+        try {
+            return drawing.draw();
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            ProgramLog.note("preview of " + asset.path(), e);
+            throw Problem.of(
+                            asset.path(),
+                            "its preview cannot be drawn (" + e.getClass().getSimpleName() + ")")
+                    .raise(e);
+        }
+    }
+}

@@ -1,0 +1,57 @@
+package yondershelf.catalogue;
+
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Kind;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.facts.Facts;
+import yondershelf.facts.FactsMeter;
+import yondershelf.format.ContentReader;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+import yondershelf.render.Booth;
+
+/** Which work goes with which kind. */
+final class Kinds {
+    private final Map<Kind, KindWork> byKind = new EnumMap<>(Kind.class);
+
+    Kinds(ContentReader reader, Booth booth) {
+        FactsMeter meter = new FactsMeter(reader);
+        byKind.put(Kind.MODEL, new ModelWork(reader, meter, booth));
+        byKind.put(Kind.MATERIAL, new MaterialWork(meter, booth));
+        byKind.put(Kind.HDRI, new HdriWork(reader, meter, booth));
+        byKind.put(Kind.TEXTURE, new TextureWork(reader, meter, booth));
+    }
+
+    KindWork of(Kind kind) {
+        return byKind.getOrDefault(kind, NOT_READ);
+    }
+
+    private static final KindWork NOT_READ = new KindWork() {
+        @Override
+        public Facts measure(Library library, Asset asset) {
+            return Facts.unreadable(asset.kind(), "things of this kind are not read yet", 0);
+        }
+
+        @Override
+        public @Nullable Picture preview(
+                Library library, Asset asset, int size, int samples, BooleanSupplier cancelled) {
+            return null;
+        }
+
+        @Override
+        public Object read(Library library, Asset asset) throws ProblemException {
+            throw Problem.of(asset.path(), "things of this kind are not read yet")
+                    .raise();
+        }
+
+        @Override
+        public long weight(Object content) {
+            return 0;
+        }
+    };
+}

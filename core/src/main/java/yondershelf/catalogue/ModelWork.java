@@ -1,0 +1,82 @@
+package yondershelf.catalogue;
+
+import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Material;
+import yondershelf.content.Mesh;
+import yondershelf.content.Model;
+import yondershelf.content.Part;
+import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
+import yondershelf.content.TextureUse;
+import yondershelf.facts.Facts;
+import yondershelf.facts.FactsMeter;
+import yondershelf.format.ContentReader;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+import yondershelf.render.Booth;
+
+/** Models: read from their file, measured and shown as they stand. */
+final class ModelWork implements KindWork {
+    private static final long LEAST = 10_000;
+
+    private final ContentReader reader;
+    private final FactsMeter meter;
+    private final Booth booth;
+
+    ModelWork(ContentReader reader, FactsMeter meter, Booth booth) {
+        this.reader = reader;
+        this.meter = meter;
+        this.booth = booth;
+    }
+
+    @Override
+    public Facts measure(Library library, Asset asset) {
+        return meter.model(
+                library.resolve(asset.path()),
+                asset.files().stream().map(f -> library.resolve(f.path())).toList());
+    }
+
+    @Override
+    public @Nullable Picture preview(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        return booth.preview(booth.stage(read(library, asset)), size, size, samples, cancelled);
+    }
+
+    @Override
+    public Model read(Library library, Asset asset) throws ProblemException {
+        return reader.readModel(library.resolve(asset.path()));
+    }
+
+    @Override
+    public long weight(Object content) {
+        long bytes = LEAST;
+        if (content instanceof Model model) {
+            for (Mesh mesh : model.meshes()) {
+                for (Part part : mesh.parts()) {
+                    bytes += bytes(part);
+                }
+            }
+            for (Material material : model.materials()) {
+                for (TextureUse use : material.maps().values()) {
+                    bytes += bytes(use.image());
+                }
+            }
+        }
+        return bytes;
+    }
+
+    private static long bytes(Part part) {
+        long values = part.positions().length + part.indices().length;
+        for (float[] more : new float[][] {part.normals(), part.uvs()}) {
+            values += more == null ? 0 : more.length;
+        }
+        return values * Float.BYTES;
+    }
+
+    private static long bytes(ImageSource embedded) {
+        byte[] bytes = embedded.bytes();
+        return bytes == null ? 0 : bytes.length;
+    }
+}
