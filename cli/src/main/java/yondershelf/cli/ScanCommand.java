@@ -29,7 +29,7 @@ final class ScanCommand extends OnLibrary {
         }
         ArrayNode unreadable = node.putArray("unreadable");
         for (Asset asset : assets) {
-            Facts facts = catalogue.facts(asset);
+            Facts facts = catalogue.contents().facts(asset);
             if (!facts.readable()) {
                 unreadable.addObject().put("path", asset.path()).put("reason", facts.reason());
                 report(Problem.of(asset.path(), facts.reason()));

@@ -188,14 +188,25 @@ public final class Contents {
         loaded.synchronous().invalidateAll();
     }
 
-    /** The kept final preview, if there is one; of a library that is away too. Nothing is measured for it. */
-    public @Nullable Picture keptPreview(Asset asset, int size) {
+    /** The kept final preview, if there is one; of a library that is away too. Nothing is measured for it: it is quick. */
+    public @Nullable Picture readyPreview(Asset asset, int size) {
         KnownLibrary known = known(asset).orElse(null);
         if (known == null) {
             return null;
         }
         String key = kept(known.store(), asset).map(k -> key(k, size)).orElse(null);
         return key == null ? null : previews.load(known.library().orElse(null), key);
+    }
+
+    /** The kept final preview, if there is one for what the files hold now: they are read when nobody has yet. */
+    public @Nullable Picture keptPreview(Asset asset, int size) throws ProblemException {
+        Picture ready = readyPreview(asset, size);
+        Library library = known(asset).flatMap(KnownLibrary::library).orElse(null);
+        if (ready != null || library == null) {
+            return ready;
+        }
+        String key = key(measured(library, asset), size);
+        return key == null ? null : previews.load(library, key);
     }
 
     /** Null for an asset whose content is not known: its picture may belong to other bytes tomorrow. */

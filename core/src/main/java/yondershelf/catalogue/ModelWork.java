@@ -68,7 +68,7 @@ final class ModelWork implements KindWork {
     }
 
     private static long bytes(Part part) {
-        long values = part.positions().length + part.indices().length;
+        long values = (long) part.positions().length + part.indices().length;
         for (float[] more : new float[][] {part.normals(), part.uvs()}) {
             values += more == null ? 0 : more.length;
         }

@@ -25,14 +25,19 @@ final class Mounts {
         FileSystems.getDefault().getRootDirectories().forEach(out::add);
         String user = System.getProperty("user.name");
         for (String parent : List.of("/media/" + user, "/run/media/" + user, "/media", "/mnt", "/Volumes")) {
-            Path folder = Path.of(parent);
-            if (Files.isDirectory(folder)) {
-                try (DirectoryStream<Path> list = Files.newDirectoryStream(folder, Files::isDirectory)) {
-                    list.forEach(out::add);
-                } catch (IOException e) {
-                    // closed to this user: no drive of theirs is there
-                    continue;
-                }
+            out.addAll(foldersIn(Path.of(parent)));
+        }
+        return out;
+    }
+
+    private static List<Path> foldersIn(Path parent) {
+        List<Path> out = new ArrayList<>();
+        if (Files.isDirectory(parent)) {
+            try (DirectoryStream<Path> list = Files.newDirectoryStream(parent, Files::isDirectory)) {
+                list.forEach(out::add);
+            } catch (IOException e) {
+                // closed to this user: no drive of theirs is there
+                return out;
             }
         }
         return out;

@@ -42,21 +42,27 @@ final class PreviewStore {
             folders.add(inLibrary(library));
         }
         for (Path folder : folders) {
-            Path file = place(folder, key);
-            if (Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-                try {
-                    Picture picture = formats.readPicture(ImageSource.at(file));
-                    if (!folder.equals(inCache)) {
-                        copyToCache(file, key);
-                    }
-                    return picture;
-                } catch (ProblemException e) {
-                    // a damaged preview is taken again
-                    continue;
+            Picture picture = read(place(folder, key));
+            if (picture != null) {
+                if (!folder.equals(inCache)) {
+                    copyToCache(place(folder, key), key);
                 }
+                return picture;
             }
         }
         return null;
+    }
+
+    private @Nullable Picture read(Path file) {
+        if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
+            return null;
+        }
+        try {
+            return formats.readPicture(ImageSource.at(file));
+        } catch (ProblemException e) {
+            // a damaged preview is taken again
+            return null;
+        }
     }
 
     private void copyToCache(Path file, String key) {
@@ -71,17 +77,17 @@ final class PreviewStore {
     void save(Library library, String key, Picture picture) {
         byte[] bytes = Formats.png(picture);
         for (Path folder : List.of(inCache, inLibrary(library))) {
-            try {
-                write(place(folder, key), bytes);
-            } catch (IOException readOnlyOrFull) {
-                // kept at the other place, or taken again next time
-                continue;
-            }
+            write(place(folder, key), bytes);
         }
     }
 
-    private static void write(Path file, byte[] bytes) throws IOException {
-        Files.createDirectories(file.getParent());
-        Disk.REAL.writeLazily(file, bytes);
+    /** What cannot be kept, on a full or closed drive, is kept at the other place, or made again next time. */
+    private static void write(Path file, byte[] bytes) {
+        try {
+            Files.createDirectories(file.getParent());
+            Disk.REAL.writeLazily(file, bytes);
+        } catch (IOException e) {
+            return;
+        }
     }
 }

@@ -82,6 +82,11 @@ public final class Library {
         return Opening.open(folder, "", id, machine, Disk.REAL, System::currentTimeMillis, stores);
     }
 
+    /** The same, forgetting what is known of it when it is closed. */
+    public static Library openKnown(Path folder, String id, String machine) throws ProblemException {
+        return openKnown(folder, id, machine, any -> Store.inMemory());
+    }
+
     static String reason(IOException e) {
         if (e instanceof AccessDeniedException) {
             return "no permission";

@@ -157,16 +157,20 @@ public final class Mend {
         List<Finding> out = new ArrayList<>();
         for (String lines : library.store().findings()) {
             for (String line : lines.split("\n")) {
-                try {
-                    out.add(JSON.readValue(line, Finding.class));
-                } catch (JsonProcessingException e) {
-                    // from another version: the asset is looked at again, as all with findings are
-                    continue;
-                }
+                parse(line).ifPresent(out::add);
             }
         }
         out.sort((a, b) -> a.path().compareTo(b.path()));
         return List.copyOf(out);
+    }
+
+    /** Empty for one from another version: its asset is looked at again, as all with findings are. */
+    private static Optional<Finding> parse(String line) {
+        try {
+            return Optional.of(JSON.readValue(line, Finding.class));
+        } catch (JsonProcessingException e) {
+            return Optional.empty();
+        }
     }
 
     private record Verdict(Asset asset, List<Finding> findings) {}

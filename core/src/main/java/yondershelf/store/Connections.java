@@ -113,6 +113,14 @@ final class Connections implements AutoCloseable {
         return epoch;
     }
 
+    /** The same after a look whether the file is still there: one that was taken away can be read on, and tells old things. */
+    <T> T readPresent(Reading<T> body) {
+        return read(sql -> {
+            requirePresent();
+            return body.run(sql);
+        });
+    }
+
     <T> T read(Reading<T> body) {
         int before = epoch;
         try {
@@ -217,7 +225,7 @@ final class Connections implements AutoCloseable {
             Disk.REAL.makeFolders(folderOf(file));
             writer = prepared(file);
             reader = connect(file);
-            epoch++;
+            epoch = seen + 1;
         } catch (IOException e) {
             throw new SQLException("the store cannot be made anew (" + e.getMessage() + ")", e);
         } finally {

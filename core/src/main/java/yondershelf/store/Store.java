@@ -22,6 +22,8 @@ import yondershelf.disk.Disk;
 public final class Store implements AutoCloseable {
     private static final String ASSET = "SELECT row, id, kind, name, folder, path, files, key, since, said FROM asset ";
 
+    private static final int PART = 500;
+
     private final Connections connections;
 
     private Store(Connections connections) {
@@ -67,7 +69,7 @@ public final class Store implements AutoCloseable {
     }
 
     public Optional<String> meta(String name) {
-        return Optional.ofNullable(connections.read(sql -> sql.text("SELECT value FROM meta WHERE name = ?", name)));
+        return text("SELECT value FROM meta WHERE name = ?", name);
     }
 
     /** Changes several things as one: all of them or, when it fails or the program is killed, none. */
@@ -81,7 +83,7 @@ public final class Store implements AutoCloseable {
 
     /** Signatures of all folders. */
     public Map<String, Long> signatures() {
-        return connections.read(sql -> {
+        return connections.readPresent(sql -> {
             Map<String, Long> out = new HashMap<>();
             sql.each("SELECT path, signature FROM folder", r -> out.put(r.getString(1), r.getLong(2)));
             return out;
@@ -90,17 +92,29 @@ public final class Store implements AutoCloseable {
 
     /** The listing of a folder as it was seen last; empty for one nobody saw. */
     public String listing(String folder) {
-        String found = connections.read(sql -> sql.text("SELECT listing FROM folder WHERE path = ?", folder));
-        return found == null ? "" : found;
+        return text("SELECT listing FROM folder WHERE path = ?", folder).orElse("");
     }
 
     /** All folders with their listings, in the order of their paths. */
     public void eachFolder(Consumer<FolderRow> each) {
-        connections.read(sql -> {
+        List<FolderRow> part = foldersAfter("");
+        text("SELECT listing FROM folder WHERE path = ''")
+                .ifPresent(listing -> each.accept(new FolderRow("", 0, listing)));
+        while (!part.isEmpty()) {
+            part.forEach(each);
+            part = foldersAfter(part.get(part.size() - 1).path());
+        }
+    }
+
+    /** A part at a time: others read meanwhile. */
+    private List<FolderRow> foldersAfter(String path) {
+        return connections.read(sql -> {
+            List<FolderRow> out = new ArrayList<>();
             sql.each(
-                    "SELECT path, signature, listing FROM folder ORDER BY path",
-                    r -> each.accept(new FolderRow(r.getString(1), r.getLong(2), r.getString(3))));
-            return true;
+                    "SELECT path, signature, listing FROM folder WHERE path > ? ORDER BY path LIMIT " + PART,
+                    r -> out.add(new FolderRow(r.getString(1), r.getLong(2), r.getString(3))),
+                    path);
+            return out;
         });
     }
 
@@ -138,6 +152,10 @@ public final class Store implements AutoCloseable {
                     folder);
             return out;
         });
+    }
+
+    private Optional<String> text(String query, Object... values) {
+        return connections.read(sql -> Optional.ofNullable(sql.text(query, values)));
     }
 
     private List<String> texts(String query, String... values) {
@@ -202,8 +220,8 @@ public final class Store implements AutoCloseable {
             sql.each("SELECT row FROM asset ORDER BY folder, name, row", r -> rows.add(r.getInt(1)));
             return true;
         });
-        for (int from = 0; from < rows.size(); from += 500) {
-            assets(rows.subList(from, Math.min(rows.size(), from + 500))).forEach(each);
+        for (int from = 0; from < rows.size(); from += PART) {
+            assets(rows.subList(from, Math.min(rows.size(), from + PART))).forEach(each);
         }
     }
 
@@ -282,7 +300,7 @@ public final class Store implements AutoCloseable {
 
     /** True when the database says of itself that it is sound. */
     public boolean isSound() {
-        return "ok".equals(connections.read(sql -> sql.text("PRAGMA integrity_check(1)")));
+        return text("PRAGMA integrity_check(1)").equals(Optional.of("ok"));
     }
 
     private static AssetRow asset(ResultSet r) throws SQLException {

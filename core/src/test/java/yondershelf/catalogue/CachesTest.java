@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -22,8 +23,10 @@ import yondershelf.format.Formats;
 import yondershelf.format.GltfTest;
 import yondershelf.format.SceneNotes;
 import yondershelf.library.Asset;
+import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.render.Booth;
+import yondershelf.search.Query;
 import yondershelf.work.Work;
 
 /** Caches hold nothing that cannot be made again: damage to them costs time and never a wrong answer. */
@@ -48,7 +51,8 @@ class CachesTest {
     private void reopen() throws Exception {
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         library = catalogue.add(root, "");
-        asset = catalogue.scan(library, Work.SILENT).get(0);
+        catalogue.scan(library, Work.SILENT);
+        asset = library.assets().get(0);
     }
 
     private List<Path> files(Path below, String ending) throws Exception {
@@ -57,44 +61,62 @@ class CachesTest {
         }
     }
 
+    /** The store cut short or overwritten anywhere: what it held is found out again, and it is a sound database afterwards. */
     @Test
-    void damagedFactsAreMeasuredAgain() throws Exception {
-        Facts facts = catalogue.facts(asset);
-        catalogue.saveFacts();
-        Path cache = files(folder.resolve("home"), ".facts.json").get(0);
-        byte[] whole = Files.readAllBytes(cache);
+    void aDamagedStoreIsMadeAnew() throws Exception {
+        Facts facts = catalogue.contents().facts(asset);
+        catalogue.close();
+        Path store = files(folder.resolve("home/cache/catalogue"), ".db").get(0);
+        byte[] whole = Files.readAllBytes(store);
         SplittableRandom random = new SplittableRandom(23);
         for (int i = 0; i < 40; i++) {
-            byte[] damaged = Arrays.copyOf(whole, random.nextInt(whole.length));
-            Files.write(cache, damaged);
+            byte[] damaged = Arrays.copyOf(whole, i % 2 == 0 ? random.nextInt(whole.length) : whole.length);
+            for (int k = 0; k < Math.min(damaged.length, 3000) && i % 2 == 1; k++) {
+                damaged[random.nextInt(damaged.length)] = (byte) random.nextInt();
+            }
+            Files.write(store, damaged);
             reopen();
-            assertNull(catalogue.knownFacts(asset).orElse(null));
-            assertEquals(facts, catalogue.facts(asset));
+            assertEquals(facts, catalogue.contents().facts(asset));
+            catalogue.close();
         }
-        Files.write(cache, "{\"format\":1,\"assets\":{}}".getBytes(java.nio.charset.StandardCharsets.UTF_8));
         reopen();
-        assertEquals(facts, catalogue.facts(asset));
-        catalogue.saveFacts();
-        reopen();
-        assertEquals(facts, catalogue.knownFacts(asset).orElse(null));
+        assertEquals(facts, catalogue.contents().knownFacts(asset).orElse(null));
+    }
+
+    /** Taken away under the running program: found out again, labels untouched. */
+    @Test
+    void aStoreThatIsTakenAwayIsMadeAnew() throws Exception {
+        catalogue.edit(asset, List.of(Edit.tag(asset.id(), "kept")));
+        Path cache = folder.resolve("home/cache/catalogue");
+        for (Path file : files(cache, "")) {
+            if (Files.isRegularFile(file)) {
+                Files.delete(file);
+            }
+        }
+        catalogue.scan(library, Work.SILENT);
+        assertEquals(
+                1, catalogue.find(Query.EVERYTHING.withTags(Set.of("kept"))).total());
+        assertEquals(1, files(cache, ".db").size());
+        assertEquals(Set.of("kept"), catalogue.labels(asset).tags());
     }
 
     @Test
     void aDamagedPreviewIsTakenAgain() throws Exception {
-        Picture taken = catalogue.takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false);
+        Picture taken = catalogue.contents().takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false);
         assertNotNull(taken);
-        assertNull(catalogue.keptPreview(asset, 64), "drafts are not kept");
-        Picture last = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertNull(catalogue.contents().keptPreview(asset, 64), "drafts are not kept");
+        Picture last = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(last);
         List<Path> kept = files(root.resolve(".yondershelf/previews"), ".png");
         assertEquals(1, kept.size());
         assertTrue(files(root.resolve(".yondershelf"), ".part").isEmpty());
         Files.write(kept.get(0), new byte[] {1, 2, 3});
-        assertNull(catalogue.keptPreview(asset, 64));
-        Picture again = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        Files.write(files(folder.resolve("home/cache/previews"), ".png").get(0), new byte[] {1, 2, 3});
+        assertNull(catalogue.contents().keptPreview(asset, 64));
+        Picture again = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(again);
         assertArrayEquals(last.bytes(), again.bytes());
-        Picture found = catalogue.keptPreview(asset, 64);
+        Picture found = catalogue.contents().keptPreview(asset, 64);
         assertNotNull(found);
         assertArrayEquals(last.bytes(), found.bytes());
     }
@@ -102,15 +124,16 @@ class CachesTest {
     /** A file moved within the library, and its copy, keep the picture that belongs to their bytes. */
     @Test
     void previewsBelongToContent() throws Exception {
-        Picture taken = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        Picture taken = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(taken);
         Files.createDirectories(root.resolve("rigging"));
         Files.move(root.resolve("mast.glb"), root.resolve("rigging/signal mast.glb"));
         Files.copy(root.resolve("rigging/signal mast.glb"), root.resolve("spare mast.glb"));
-        List<Asset> moved = catalogue.scan(library, Work.SILENT);
+        catalogue.scan(library, Work.SILENT);
+        List<Asset> moved = library.assets();
         assertEquals(2, moved.size());
         for (Asset one : moved) {
-            Picture kept = catalogue.keptPreview(one, 64);
+            Picture kept = catalogue.contents().keptPreview(one, 64);
             assertNotNull(kept, one.path());
             assertArrayEquals(taken.bytes(), kept.bytes());
         }
@@ -121,12 +144,11 @@ class CachesTest {
     void whatWasAwayIsNotRememberedAsUnreadable() throws Exception {
         Path away = folder.resolve("away.glb");
         Files.move(root.resolve("mast.glb"), away);
-        assertFalse(catalogue.facts(asset).readable());
-        catalogue.saveFacts();
+        assertFalse(catalogue.contents().facts(asset).readable());
         Files.move(away, root.resolve("mast.glb"));
-        assertTrue(catalogue.facts(asset).readable());
+        assertTrue(catalogue.contents().facts(asset).readable());
         reopen();
-        assertTrue(catalogue.facts(asset).readable());
-        assertNotNull(catalogue.takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false));
+        assertTrue(catalogue.contents().facts(asset).readable());
+        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false));
     }
 }

@@ -46,20 +46,21 @@ class CatalogueTest {
         Path home = folder.resolve("home");
         Catalogue first = Catalogue.open(Home.open(home), new Formats());
         first.scan(first.add(library(), ""), Work.SILENT);
-        Asset asset =
-                first.asset(first.find(Query.EVERYTHING).entries().get(0).id()).orElseThrow();
+        Asset asset = first.page(first.find(Query.EVERYTHING), 0, 1).get(0).asset();
         first.edit(asset, List.of(Edit.set(asset.id(), Edit.Field.NAME, "Hero"), Edit.tag(asset.id(), "stone/wet")));
-        Facts facts = first.facts(asset);
+        Facts facts = first.contents().facts(asset);
         assertEquals(4, facts.triangles());
-        first.saveFacts();
+        first.close();
 
         ContentReader reader = spy(new Formats());
         Catalogue second = Catalogue.open(Home.open(home), reader);
         second.scanAll(Work.SILENT);
         assertEquals(
                 "Hero",
-                second.find(Query.EVERYTHING.withWords("wet")).entries().get(0).name());
-        assertEquals(facts, second.facts(second.asset(asset.id()).orElseThrow()));
+                second.page(second.find(Query.EVERYTHING.withWords("wet")), 0, 1)
+                        .get(0)
+                        .name());
+        assertEquals(facts, second.contents().facts(second.asset(asset.id()).orElseThrow()));
         verify(reader, never()).readModel(any());
     }
 
@@ -67,19 +68,21 @@ class CatalogueTest {
     void previewsAreKeptUntilTheFileChanges() throws Exception {
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         Library props = catalogue.add(library(), "");
-        Asset asset = catalogue.scan(props, Work.SILENT).get(0);
-        assertEquals(null, catalogue.keptPreview(asset, 64));
-        Picture taken = catalogue.takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        catalogue.scan(props, Work.SILENT);
+        Asset asset = props.assets().get(0);
+        assertEquals(null, catalogue.contents().keptPreview(asset, 64));
+        Picture taken = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(taken);
-        Picture kept = catalogue.keptPreview(asset, 64);
+        Picture kept = catalogue.contents().keptPreview(asset, 64);
         assertNotNull(kept);
         assertEquals(java.util.Arrays.hashCode(taken.bytes()), java.util.Arrays.hashCode(kept.bytes()));
         Files.write(
                 props.resolve("sample.glb"),
                 Formats.glb(GltfTest.sample().withMaterials(List.of()), SceneNotes.none(), new Formats()));
-        Asset changed = catalogue.scan(props, Work.SILENT).get(0);
+        catalogue.scan(props, Work.SILENT);
+        Asset changed = props.assets().get(0);
         assertFalse(changed.key().equals(asset.key()));
-        assertEquals(null, catalogue.keptPreview(changed, 64));
+        assertEquals(null, catalogue.contents().keptPreview(changed, 64));
     }
 
     /** A reader that fails on one file costs that file only. */
@@ -92,10 +95,12 @@ class CatalogueTest {
                 .when(reader)
                 .readModel(root.toAbsolutePath().resolve("other.glb"));
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
-        List<Asset> assets = catalogue.scan(catalogue.add(root, ""), Work.SILENT);
-        assertFalse(catalogue.facts(assets.get(0)).readable());
-        assertTrue(catalogue.facts(assets.get(0)).reason().contains("strange noise"));
-        assertTrue(catalogue.facts(assets.get(1)).readable());
+        Library library = catalogue.add(root, "");
+        catalogue.scan(library, Work.SILENT);
+        List<Asset> assets = library.assets();
+        assertFalse(catalogue.contents().facts(assets.get(0)).readable());
+        assertTrue(catalogue.contents().facts(assets.get(0)).reason().contains("strange noise"));
+        assertTrue(catalogue.contents().facts(assets.get(1)).readable());
     }
 
     @Test

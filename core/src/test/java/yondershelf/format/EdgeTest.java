@@ -80,13 +80,13 @@ class EdgeTest {
         catalogue.scanAll(Work.telling(problems::add));
         assertEquals(n + 2, library.assets().size());
         for (Asset asset : library.assets()) {
-            catalogue.facts(asset);
+            catalogue.contents().facts(asset);
         }
         Asset sound = library.assets().get(library.assets().size() - 1);
-        assertTrue(catalogue.facts(sound).readable());
-        assertEquals(1, catalogue.facts(sound).triangles());
+        assertTrue(catalogue.contents().facts(sound).readable());
+        assertEquals(1, catalogue.contents().facts(sound).triangles());
         assertTrue(Mend.check(library, new Formats(), Work.SILENT).size() >= n);
-        assertTrue(catalogue.takePreview(sound, 16, 1, () -> false) != null);
+        assertTrue(catalogue.contents().takePreview(sound, 16, 1, () -> false) != null);
     }
 
     private static String triangle(String picture) {

@@ -112,7 +112,8 @@ class CutTakeTest {
                 process.waitFor();
             }
             Library library = Library.open(root, "", "desk");
-            for (Asset asset : library.scan(new Formats(), Work.SILENT)) {
+            library.scan(new Formats(), Work.SILENT);
+            for (Asset asset : library.assets()) {
                 boolean model = asset.kind() == Kind.MODEL;
                 assertTrue(!model || asset.files().size() == 3, asset.path() + " is whole or not there");
             }

@@ -273,9 +273,9 @@ class IntakeTest {
             };
             Intake.Taken taken = intake.take(plan.items(), impatient);
             assertEquals(2, taken.assets());
-            assertEquals(2, library.scan(reader, Work.SILENT).size());
+            assertEquals(2, library.scan(reader, Work.SILENT).assets());
             FileActs.undo(library, java.util.Objects.requireNonNull(taken.run()));
-            assertEquals(0, library.scan(reader, Work.SILENT).size());
+            assertEquals(0, library.scan(reader, Work.SILENT).assets());
         }
     }
 

@@ -109,7 +109,7 @@ class HistoriesTest {
         for (int i = 0; i < journals.size(); i++) {
             Files.writeString(folder.resolve("j" + i + ".jsonl"), journals.get(i));
         }
-        Journal journal = new Journal(folder, "judge", Disk.REAL, () -> 2000);
+        Journal journal = new Journal(new JournalFiles(folder, "judge", Disk.REAL, () -> 2000), "journal");
         journal.load();
         return List.of(journal.labels("a0").toString(), journal.labels("a1").toString());
     }

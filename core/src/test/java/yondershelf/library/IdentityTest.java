@@ -17,6 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.format.Formats;
+import yondershelf.store.Store;
 import yondershelf.work.Work;
 
 /** An asset is known again by what it is, wherever its files go outside the program. */
@@ -162,7 +163,7 @@ class IdentityTest {
                 Files.copy(path, copy.resolve(root.relativize(path).toString()));
             }
         }
-        Library own = Library.openCopy(copy, "Copy", "desk", new Formats());
+        Library own = Library.openCopy(copy, "Copy", "desk", new Formats(), id -> Store.inMemory());
         own.scan(new Formats(), Work.SILENT);
         assertNotEquals(library.id(), own.id());
         assertEquals("Copy", own.name());

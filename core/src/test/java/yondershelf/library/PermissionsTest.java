@@ -32,16 +32,18 @@ class PermissionsTest {
             Path props = Path.of(args[0]);
             Catalogue catalogue = Catalogue.open(Home.open(Path.of(args[1])), new Formats());
             Library library = catalogue.add(props, "");
-            for (Asset asset : catalogue.scan(library, Work.SILENT)) {
-                System.out.println(asset.path() + " " + catalogue.facts(asset).readable() + " "
-                        + catalogue.facts(asset).reason());
+            catalogue.scan(library, Work.SILENT);
+            for (Asset asset : library.assets()) {
+                System.out.println(
+                        asset.path() + " " + catalogue.contents().facts(asset).readable() + " "
+                                + catalogue.contents().facts(asset).reason());
             }
             Asset good = library.assets().stream()
                     .filter(a -> a.path().equals("good.png"))
                     .findFirst()
                     .orElseThrow();
-            catalogue.takePreview(good, 32, Booth.FINAL_SAMPLES, () -> false);
-            System.out.println("kept " + (catalogue.keptPreview(good, 32) != null));
+            catalogue.contents().takePreview(good, 32, Booth.FINAL_SAMPLES, () -> false);
+            System.out.println("kept " + (catalogue.contents().keptPreview(good, 32) != null));
             try {
                 catalogue.edit(good, List.of(Edit.tag(good.id(), "x")));
                 System.out.println("edited");
@@ -110,7 +112,7 @@ class PermissionsTest {
                 e.problem().sentence());
         assertEquals(1, library.assets().size());
         Files.move(away, props);
-        assertEquals(1, library.scan(new Formats(), Work.SILENT).size());
+        assertEquals(1, library.scan(new Formats(), Work.SILENT).assets());
     }
 
     /** A folder that is emptied while it is read: each file ends in a reason, and nothing else is thrown. */
@@ -124,7 +126,8 @@ class PermissionsTest {
         }
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         Library library = catalogue.add(props, "");
-        List<Asset> assets = catalogue.scan(library, Work.SILENT);
+        catalogue.scan(library, Work.SILENT);
+        List<Asset> assets = library.assets();
         Thread remover = Thread.ofPlatform().start(() -> {
             for (Asset asset : assets) {
                 if (!library.resolve(asset.path()).toFile().delete()) {
@@ -134,15 +137,15 @@ class PermissionsTest {
         });
         int told = 0;
         for (int i = assets.size() - 1; i >= 0; i--) {
-            if (!catalogue.facts(assets.get(i)).readable()) {
+            if (!catalogue.contents().facts(assets.get(i)).readable()) {
                 assertTrue(
-                        catalogue.facts(assets.get(i)).reason().contains("not there"),
-                        catalogue.facts(assets.get(i)).reason());
+                        catalogue.contents().facts(assets.get(i)).reason().contains("not there"),
+                        catalogue.contents().facts(assets.get(i)).reason());
                 told++;
             }
         }
         remover.join();
         assertTrue(told > 0, "some were gone in time");
-        assertEquals(0, catalogue.scan(library, Work.SILENT).size());
+        assertEquals(0, catalogue.scan(library, Work.SILENT).assets());
     }
 }

@@ -1,47 +1,68 @@
 package yondershelf.search;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.text.Normalizer;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Kind;
 
 class IndexTest {
-    private static Entry entry(String id, Kind kind, String name, String folder, String... tags) {
-        return new Entry(id, "lib", kind, name, folder, folder + "/" + name, Set.of(tags), "");
+    @TempDir
+    Path folder;
+
+    private static Entry entry(int row, Kind kind, String name, String folder, String... tags) {
+        return new Entry(new Key("lib", row), kind, name, folder, name + ".glb", Set.of(tags), "", 100 + row);
     }
 
     private static final Index INDEX = Index.of(List.of(
-            entry("1", Kind.MODEL, "Deck lamp", "lights", "brass"),
-            entry("2", Kind.HDRI, "Lamp lit room", "skies", "night"),
-            entry("3", Kind.MODEL, "Clamp", "workshop"),
-            entry("4", Kind.MATERIAL, "Wet shingle", "stone", "stone/wet"),
-            entry("5", Kind.MATERIAL, "Grüne Straße", "stone/fine", "stone")));
+            entry(1, Kind.MODEL, "Deck lamp", "lights", "brass"),
+            entry(2, Kind.HDRI, "Lamp lit room", "skies", "night"),
+            entry(3, Kind.MODEL, "Clamp", "workshop"),
+            entry(4, Kind.MATERIAL, "Wet shingle", "stone", "stone/wet"),
+            entry(5, Kind.MATERIAL, "Grüne Straße", "stone/fine", "stone")));
 
-    private static List<String> find(Query query) {
-        return INDEX.find(query).entries().stream().map(Entry::id).toList();
+    private static List<Integer> rows(Hits hits) {
+        return hits.page(0, hits.total()).stream().map(Key::row).toList();
+    }
+
+    private static List<Integer> find(Query query) {
+        return rows(INDEX.find(query));
     }
 
     @Test
     void partsOfWordsFindAndBeginningsComeFirst() {
-        assertEquals(List.of("2", "1", "3"), find(Query.EVERYTHING.withWords("lam")));
-        assertEquals(List.of("1"), find(Query.EVERYTHING.withWords("lam brass")));
+        assertEquals(List.of(2, 1, 3), find(Query.EVERYTHING.withWords("lam")));
+        assertEquals(List.of(1), find(Query.EVERYTHING.withWords("lam brass")));
         assertEquals(List.of(), find(Query.EVERYTHING.withWords("lam zinc")));
+        assertEquals(List.of(1), find(Query.EVERYTHING.withWords("deck_lamp.glb")));
     }
 
     @Test
     void caseAndAccentsDoNotMatter() {
-        assertEquals(List.of("5"), find(Query.EVERYTHING.withWords("GRUNE STRASSE")));
-        assertEquals(List.of("5"), find(Query.EVERYTHING.withWords("grü")));
+        assertEquals(List.of(5), find(Query.EVERYTHING.withWords("GRUNE STRASSE")));
+        assertEquals(List.of(5), find(Query.EVERYTHING.withWords("grü")));
     }
 
     @Test
     void tagsHoldThoseNestedBelow() {
-        assertEquals(List.of("5", "4"), find(Query.EVERYTHING.withTags(Set.of("stone"))));
-        assertEquals(List.of("4"), find(Query.EVERYTHING.withTags(Set.of("stone/wet"))));
+        assertEquals(List.of(5, 4), find(Query.EVERYTHING.withTags(Set.of("stone"))));
+        assertEquals(List.of(4), find(Query.EVERYTHING.withTags(Set.of("stone/wet"))));
         assertEquals(2, INDEX.find(Query.EVERYTHING).tags().get("stone"));
     }
 
@@ -54,65 +75,216 @@ class IndexTest {
 
     @Test
     void foldersHoldTheirSubFolders() {
-        assertEquals(List.of("5", "4"), find(Query.EVERYTHING.in("lib", "stone")));
-        assertEquals(List.of("3"), find(Query.EVERYTHING.withUnfiled(true)));
-    }
-
-    /** Against a plain filter over random entries. */
-    @Test
-    void agreesWithAPlainFilter() {
-        SplittableRandom r = new SplittableRandom(2);
-        String[] syllables = {"ka", "lo", "mi", "ren", "tu"};
-        List<Entry> entries = new ArrayList<>();
-        for (int i = 0; i < 500; i++) {
-            StringBuilder name = new StringBuilder();
-            for (int k = 0; k < 3; k++) {
-                name.append(syllables[r.nextInt(5)]);
-            }
-            entries.add(entry("e" + i, Kind.values()[r.nextInt(4)], name.toString(), "f" + r.nextInt(3)));
-        }
-        Index index = Index.of(entries);
-        for (int i = 0; i < 100; i++) {
-            String word = syllables[r.nextInt(5)] + syllables[r.nextInt(5)].charAt(0);
-            long expected = entries.stream()
-                    .filter(e -> (e.name() + e.path()).contains(word))
-                    .count();
-            assertEquals(expected, index.find(Query.EVERYTHING.withWords(word)).total());
-        }
-    }
-
-    /** Replacing one entry gives what making the index anew would give, whatever changes. */
-    @Test
-    void anIndexWithOneChangeIsAsIfMadeAnew() {
-        SplittableRandom random = new SplittableRandom(17);
-        List<Entry> entries = new ArrayList<>();
-        for (int i = 0; i < 60; i++) {
-            entries.add(any(random, "id" + i));
-        }
-        Index index = Index.of(entries);
-        for (int step = 0; step < 400; step++) {
-            int at = random.nextInt(entries.size());
-            Entry changed = any(random, entries.get(at).id());
-            entries.set(at, changed);
-            index = index.with(changed);
-            Index fresh = Index.of(entries);
-            for (Query query : List.of(
-                    Query.EVERYTHING,
-                    Query.EVERYTHING.withWords("a"),
-                    Query.EVERYTHING.withWords("lo b"),
-                    Query.EVERYTHING.withTags(Set.of("t1")))) {
-                assertEquals(fresh.find(query), index.find(query));
-            }
-        }
-        assertEquals(60, index.size());
+        assertEquals(List.of(5, 4), find(Query.EVERYTHING.in("lib", "stone")));
+        assertEquals(List.of(3), find(Query.EVERYTHING.withUnfiled(true)));
+        assertEquals(List.of(5, 4), find(Query.EVERYTHING.withSince(104)));
+        Counts counts = INDEX.counts(Set.of("lib"));
         assertEquals(
-                index.find(Query.EVERYTHING), index.with(any(random, "unknown")).find(Query.EVERYTHING));
+                Map.of("lights", 1, "skies", 1, "workshop", 1, "stone", 1, "stone/fine", 1),
+                counts.folders().get("lib"));
+        assertEquals(5, counts.libraries().get("lib"));
+        assertEquals(1, counts.unfiled());
+        assertEquals(0, INDEX.counts(Set.of()).total());
     }
 
-    private static Entry any(SplittableRandom random, String id) {
-        String[] words = {"Lantern", "lo", "Buoy", "Älg", "crate"};
-        String name = words[random.nextInt(5)] + " " + words[random.nextInt(5)];
+    private static Entry any(SplittableRandom random, int row) {
+        String[] words = {"Lantern", "lo", "Buoy", "Älg", "crate", "lamp 2", "x-7"};
+        String name = words[random.nextInt(7)] + " " + words[random.nextInt(7)];
         Kind kind = Kind.values()[random.nextInt(4)];
-        return entry(id, kind, name, "f" + random.nextInt(3), "t" + random.nextInt(3), "t" + random.nextInt(3) + "/x");
+        Set<String> tags = new HashSet<>();
+        for (int k = random.nextInt(3); k > 0; k--) {
+            tags.add("t" + random.nextInt(3) + (random.nextBoolean() ? "/x" : ""));
+        }
+        String note = random.nextInt(4) == 0 ? words[random.nextInt(7)] : "";
+        return new Entry(
+                new Key("l" + row % 3, row),
+                kind,
+                name,
+                "f" + random.nextInt(3) + "/g" + random.nextInt(2),
+                "n" + random.nextInt(5) + ".obj",
+                tags,
+                note,
+                random.nextInt(50));
+    }
+
+    private static Query anyQuery(SplittableRandom random) {
+        String[] words = {"", "", "l", "lo", "an", "alg", "la bu", "x-7", "n3", "g1", "t1", "obj crate", "zz"};
+        Query query = Query.EVERYTHING.withWords(words[random.nextInt(words.length)]);
+        if (random.nextInt(3) == 0) {
+            query = query.withKinds(Set.of(Kind.values()[random.nextInt(4)]));
+        }
+        if (random.nextInt(3) == 0) {
+            query = query.withTags(Set.of("t" + random.nextInt(4)));
+        }
+        if (random.nextInt(3) == 0) {
+            query = query.in("l" + random.nextInt(4), random.nextBoolean() ? "f1" : null);
+        }
+        if (random.nextInt(6) == 0) {
+            query = query.withUnfiled(true);
+        }
+        return random.nextInt(6) == 0 ? query.withSince(25) : query;
+    }
+
+    /** Unicode's own folding, as the JDK has it, in place of ours. */
+    private static String plain(String text) {
+        return Normalizer.normalize(text, Normalizer.Form.NFKD)
+                .replaceAll("\\p{M}", "")
+                .toLowerCase(Locale.ROOT);
+    }
+
+    private static boolean matches(Entry e, Query q, boolean anyKind) {
+        String text = plain(String.join("\n", e.name(), e.folder(), e.file(), String.join("\n", e.tags()), e.note()));
+        boolean words = true;
+        for (String word : plain(q.words()).split("[^\\p{L}\\p{Nd}]+")) {
+            words &= text.contains(word);
+        }
+        String folder = q.folder();
+        return words
+                && (anyKind || q.kinds().isEmpty() || q.kinds().contains(e.kind()))
+                && q.tags().stream()
+                        .allMatch(t -> e.tags().stream().anyMatch(u -> u.equals(t) || u.startsWith(t + "/")))
+                && (q.libraries().isEmpty() || q.libraries().contains(e.key().library()))
+                && (folder == null || e.folder().startsWith(folder + "/"))
+                && (!q.unfiled() || e.tags().isEmpty())
+                && e.since() >= q.since();
+    }
+
+    private static void assertAgrees(Index index, Map<Integer, Entry> entries, Query query) {
+        Hits hits = index.find(query);
+        List<Entry> wanted =
+                entries.values().stream().filter(e -> matches(e, query, false)).toList();
+        assertEquals(
+                wanted.stream().map(e -> e.key().row()).sorted().toList(),
+                rows(hits).stream().sorted().toList(),
+                query.toString());
+        Map<Kind, Integer> kinds = new TreeMap<>();
+        entries.values().stream()
+                .filter(e -> matches(e, query, true))
+                .forEach(e -> kinds.merge(e.kind(), 1, Integer::sum));
+        assertEquals(kinds, new TreeMap<>(hits.kinds()), query.toString());
+        Map<String, Integer> tags = new TreeMap<>();
+        for (Entry e : wanted) {
+            Set<String> all = new HashSet<>(e.tags());
+            e.tags().stream().filter(t -> t.contains("/")).forEach(t -> all.add(t.substring(0, t.indexOf('/'))));
+            all.forEach(t -> tags.merge(t, 1, Integer::sum));
+        }
+        assertEquals(tags, hits.tags(), query.toString());
+        if (query.words().isEmpty()) {
+            List<String> names = rows(hits).stream()
+                    .map(row -> plain(Objects.requireNonNull(entries.get(row)).name()))
+                    .toList();
+            assertEquals(names.stream().sorted(Comparator.naturalOrder()).toList(), names);
+        }
+    }
+
+    /** Thousands of changes in place, with reading back and making anew between them, against a plain filter. */
+    @Test
+    void agreesWithAPlainFilterWhateverChanges() throws Exception {
+        SplittableRandom random = new SplittableRandom(17);
+        Map<Integer, Entry> entries = new TreeMap<>();
+        Index index = new Index();
+        for (int step = 0; step < 300; step++) {
+            Map<Integer, Entry> changed = new TreeMap<>();
+            List<Key> gone = new ArrayList<>();
+            for (int k = random.nextInt(12); k > 0; k--) {
+                int row = 1 + random.nextInt(120);
+                changed.put(row, any(random, row));
+            }
+            for (int k = random.nextInt(4); k > 0; k--) {
+                int row = 1 + random.nextInt(120);
+                if (!changed.containsKey(row)) {
+                    gone.add(new Key("l" + row % 3, row));
+                    entries.remove(row);
+                }
+            }
+            index.apply(changed.values(), gone);
+            entries.putAll(changed);
+            for (int q = 0; q < 6; q++) {
+                assertAgrees(index, entries, anyQuery(random));
+            }
+            assertEquals(entries.size(), index.size());
+            Hits all = index.find(Query.EVERYTHING);
+            assertEquals(
+                    all, Index.of(entries.values()).find(Query.EVERYTHING), "order and counts are as if made anew");
+            for (int place = 0; place < all.total(); place += 17) {
+                assertEquals(place, all.placeOf(all.at(place)));
+            }
+            if (step % 20 == 0) {
+                Path file = folder.resolve("index");
+                IndexFile.save(index, Map.of("l0", 7L), file);
+                IndexFile.Kept kept = IndexFile.load(file);
+                assertNotNull(kept);
+                assertEquals(7L, kept.states().get("l0"));
+                index = kept.index();
+            }
+        }
+        index.remove("l1");
+        entries.values().removeIf(e -> e.key().library().equals("l1"));
+        assertAgrees(index, entries, Query.EVERYTHING);
+    }
+
+    /** Enough assets that the log of words and the fresh documents are sorted in several times. */
+    @Test
+    void manyStayInOrder() {
+        SplittableRandom random = new SplittableRandom(4);
+        Map<Integer, Entry> entries = new TreeMap<>();
+        Index index = new Index();
+        for (int round = 0; round < 12; round++) {
+            List<Entry> more = new ArrayList<>();
+            for (int i = 0; i < 2_500; i++) {
+                int row = 1 + random.nextInt(20_000);
+                Entry e = any(random, row);
+                if (entries.put(row, e) == null
+                        || more.stream().noneMatch(m -> m.key().row() == row)) {
+                    more.add(e);
+                } else {
+                    more.removeIf(m -> m.key().row() == row);
+                    more.add(e);
+                }
+            }
+            index.apply(more, List.of());
+        }
+        for (int q = 0; q < 20; q++) {
+            assertAgrees(index, entries, anyQuery(random));
+        }
+    }
+
+    /** What was found stays as it was while the index goes on. */
+    @Test
+    void hitsStayAsTheyWere() {
+        Index index = new Index();
+        List<Entry> many = new ArrayList<>();
+        SplittableRandom random = new SplittableRandom(3);
+        for (int row = 1; row <= 6_000; row++) {
+            many.add(any(random, row));
+        }
+        index.apply(many, List.of());
+        Hits before = index.find(Query.EVERYTHING);
+        List<Key> keys = before.page(0, before.total());
+        index.apply(List.of(), many.stream().map(Entry::key).limit(5_900).toList());
+        index.apply(List.of(entry(9_000, Kind.MODEL, "Anchor", "")), List.of());
+        assertEquals(keys, before.page(0, before.total()));
+        assertEquals(101, index.find(Query.EVERYTHING).total());
+    }
+
+    /** A kept index cut short or damaged anywhere counts as none. */
+    @Test
+    void aDamagedFileIsNoIndex() throws Exception {
+        Path file = folder.resolve("index");
+        IndexFile.save(INDEX, Map.of(), file);
+        byte[] whole = Files.readAllBytes(file);
+        SplittableRandom random = new SplittableRandom(5);
+        for (int i = 0; i < 200; i++) {
+            byte[] damaged = java.util.Arrays.copyOf(whole, i % 2 == 0 ? random.nextInt(whole.length) : whole.length);
+            if (i % 2 == 1) {
+                damaged[random.nextInt(damaged.length)] ^= (byte) (1 + random.nextInt(255));
+            }
+            Files.write(file, damaged);
+            assertNull(IndexFile.load(file));
+        }
+        Files.write(file, whole);
+        assertNotNull(IndexFile.load(file));
+        assertNull(IndexFile.load(folder.resolve("none")));
+        assertTrue(whole.length < 4_000, "five assets");
     }
 }

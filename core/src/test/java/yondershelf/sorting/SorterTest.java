@@ -98,6 +98,27 @@ class SorterTest {
         assertEquals("readme.txt", sorted.skipped().get(0).path());
     }
 
+    /** Two packs in one folder, each a model that names {@code textures/diffuse.png}: each has its own. */
+    @Test
+    void packsDoNotTakeEachOthersPictures() throws Exception {
+        for (String pack : List.of("buoy", "crate", "crate/lid", "rope")) {
+            picture("packs/" + pack + "/textures/diffuse.png", 4, 4);
+            Files.writeString(
+                    folder.resolve("packs/" + pack + "/model.gltf"),
+                    "{\"asset\":{\"version\":\"2.0\"},\"images\":[{\"uri\":\"textures/diffuse.png\"}]}");
+        }
+        Files.writeString(
+                folder.resolve("packs/elsewhere.gltf"),
+                "{\"images\":[{\"uri\":\"diffuse.png\"},{\"uri\":\"rope/../rope/textures/d%69ffuse.png\"}]}");
+        Sorted sorted = sort();
+        assertEquals(5, sorted.items().size(), sorted.toString());
+        for (SortedItem item : sorted.items()) {
+            assertEquals(Kind.MODEL, item.kind());
+            String its = item.folder().equals("packs") ? "packs/rope" : item.folder();
+            assertEquals(its + "/textures/diffuse.png", item.files().get(1).path());
+        }
+    }
+
     private static SortedItem only(Sorted sorted, Kind kind) {
         List<SortedItem> items =
                 sorted.items().stream().filter(i -> i.kind() == kind).toList();

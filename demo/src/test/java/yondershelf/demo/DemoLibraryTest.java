@@ -48,7 +48,7 @@ class DemoLibraryTest {
     private static double colourfulness(Catalogue catalogue, String path) throws Exception {
         Library library = catalogue.library("Station props").orElseThrow();
         Asset asset = catalogue.asset(library.assetId(path)).orElseThrow();
-        Picture picture = catalogue.takePreview(asset, 48, 4, () -> false);
+        Picture picture = catalogue.contents().takePreview(asset, 48, 4, () -> false);
         assertNotNull(picture);
         double sum = 0;
         int seen = 0;
@@ -81,7 +81,7 @@ class DemoLibraryTest {
             int textures = 0;
             List<String> unreadable = new ArrayList<>();
             for (Asset asset : all) {
-                Facts facts = catalogue.facts(asset);
+                Facts facts = catalogue.contents().facts(asset);
                 if (!facts.readable()) {
                     unreadable.add(asset.path());
                     continue;

@@ -27,7 +27,7 @@ public final class Loaded {
 
     Loaded(Catalogue catalogue, SceneBuilder builder, Runner runner) {
         this.models = new Kept<>(MOST_MODELS, runner, asset -> {
-            Model model = catalogue.model(asset);
+            Model model = catalogue.contents().model(asset);
             builder.prepareAhead(model);
             return model;
         });

@@ -251,7 +251,7 @@ public final class OpenScene {
     private @Nullable Environment environment(String asset, Work work) {
         try {
             Optional<Asset> found = catalogue.asset(asset);
-            return found.isEmpty() ? null : catalogue.environment(found.get());
+            return found.isEmpty() ? null : catalogue.contents().environment(found.get());
         } catch (ProblemException e) {
             work.problem(e.problem());
             return null;
@@ -290,7 +290,7 @@ public final class OpenScene {
         for (Placement box : boxes) {
             Optional<Asset> asset = catalogue.asset(box.asset());
             if (asset.isPresent()) {
-                Model model = catalogue.model(asset.get());
+                Model model = catalogue.contents().model(asset.get());
                 now = now.change(box.id(), p -> p.withModel(model));
             }
         }

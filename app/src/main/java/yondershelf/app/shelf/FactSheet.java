@@ -33,13 +33,13 @@ final class FactSheet extends GridPane {
     void show(Asset thing) {
         asset = thing;
         getChildren().clear();
-        workspace.catalogue().knownFacts(thing).ifPresentOrElse(this::fill, () -> {
+        workspace.catalogue().contents().knownFacts(thing).ifPresentOrElse(this::fill, () -> {
             line("Facts", "being measured");
             workspace
                     .background()
                     .run(
                             "Measuring " + thing.name(),
-                            work -> workspace.catalogue().facts(thing),
+                            work -> workspace.catalogue().contents().facts(thing),
                             f -> {
                                 if (thing.equals(asset)) {
                                     fill(f);

@@ -128,14 +128,14 @@ public final class PreviewLoader {
     private void take(Task task, yondershelf.work.Work work) {
         Asset asset = task.asset;
         try {
-            Picture kept = catalogue.keptPreview(asset, SIZE);
+            Picture kept = catalogue.contents().keptPreview(asset, SIZE);
             if (kept != null) {
                 put(asset, new Shown(Images.of(kept), true, null));
                 return;
             }
             int samples = task.draft ? Booth.DRAFT_SAMPLES : Booth.FINAL_SAMPLES;
             int size = task.draft ? SIZE / 2 : SIZE;
-            Picture picture = catalogue.takePreview(asset, size, samples, work::isCancelled);
+            Picture picture = catalogue.contents().takePreview(asset, size, samples, work::isCancelled);
             if (picture != null) {
                 put(asset, new Shown(Images.of(picture), !task.draft, null));
             }

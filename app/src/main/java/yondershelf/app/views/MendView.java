@@ -259,7 +259,7 @@ public final class MendView extends BorderPane {
                 .quietly(
                         "Preview of " + asset.name(),
                         work -> {
-                            Picture kept = workspace.catalogue().keptPreview(asset, PreviewLoader.SIZE);
+                            Picture kept = workspace.catalogue().contents().keptPreview(asset, PreviewLoader.SIZE);
                             return Optional.ofNullable(
                                     kept != null
                                             ? kept
