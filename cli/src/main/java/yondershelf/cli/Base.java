@@ -16,6 +16,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
+import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Visible;
@@ -39,6 +40,7 @@ abstract class Base implements Callable<Integer> {
 
     private final List<Problem> problems = new ArrayList<>();
     private boolean hit;
+    private @Nullable Catalogue opened;
 
     /** Work that tells problems on standard error and makes the exit code 1. */
     final Work work = Work.telling(this::report);
@@ -94,6 +96,10 @@ abstract class Base implements Callable<Integer> {
             if (json) {
                 printJson(object());
             }
+        } finally {
+            if (opened != null) {
+                opened.close();
+            }
         }
         return hit ? 1 : 0;
     }
@@ -106,13 +112,23 @@ abstract class Base implements Callable<Integer> {
 
     abstract void run(IsolatedReader reader) throws ProblemException;
 
+    /** What is known, no library touched. */
+    final Catalogue keptCatalogue(IsolatedReader reader) throws ProblemException {
+        Catalogue catalogue = Catalogue.openKept(Home.open(home == null ? Home.usual() : home), reader);
+        opened = catalogue;
+        return catalogue;
+    }
+
     /** For what is said of libraries that are away. */
     final Catalogue quietCatalogue(IsolatedReader reader) throws ProblemException {
-        return Catalogue.open(Home.open(home == null ? Home.usual() : home), reader);
+        Catalogue catalogue = keptCatalogue(reader);
+        catalogue.connect();
+        return catalogue;
     }
 
     final Catalogue catalogue(IsolatedReader reader) throws ProblemException {
-        Catalogue catalogue = quietCatalogue(reader);
+        Catalogue catalogue = Catalogue.open(Home.open(home == null ? Home.usual() : home), reader);
+        opened = catalogue;
         catalogue.openingProblems().forEach(this::report);
         return catalogue;
     }
@@ -121,6 +137,15 @@ abstract class Base implements Callable<Integer> {
     static Library library(Catalogue catalogue, String name) throws ProblemException {
         return catalogue
                 .library(name)
+                .orElseThrow(
+                        () -> new Problem(name, "there is no such library", "Add its folder with: library add " + name)
+                                .raise());
+    }
+
+    /** A library by name, id or folder, there or away. */
+    static KnownLibrary known(Catalogue catalogue, String name) throws ProblemException {
+        return catalogue
+                .named(name)
                 .orElseThrow(
                         () -> new Problem(name, "there is no such library", "Add its folder with: library add " + name)
                                 .raise());

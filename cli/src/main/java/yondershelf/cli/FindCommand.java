@@ -3,8 +3,10 @@ package yondershelf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -12,17 +14,22 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KnownLibrary;
+import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
-import yondershelf.library.Library;
-import yondershelf.search.Entry;
 import yondershelf.search.Hits;
 import yondershelf.search.Query;
 
 /** Searches all libraries. */
-@Command(name = "find", description = "Search all libraries.", mixinStandardHelpOptions = true)
+@Command(
+        name = "find",
+        description = "Search what is known of all libraries, those that are away too.",
+        mixinStandardHelpOptions = true)
 final class FindCommand extends Base {
+    private static final int PAGE = 500;
+
     @Parameters(
             paramLabel = "WORDS",
             arity = "0..*",
@@ -45,6 +52,9 @@ final class FindCommand extends Base {
     @Option(names = "--limit", paramLabel = "N", description = "At most N hits; 0 for all.")
     int limit;
 
+    @Option(names = "--fresh", description = "Look through the libraries first.")
+    boolean fresh;
+
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Set<Kind> wanted = EnumSet.noneOf(Kind.class);
@@ -53,35 +63,26 @@ final class FindCommand extends Base {
                     .orElseThrow(
                             () -> new CommandLine.ParameterException(spec.commandLine(), "There is no kind " + kind)));
         }
-        Catalogue catalogue = catalogue(reader);
-        Library only = library == null ? null : library(catalogue, library);
-        if (only == null) {
+        Catalogue catalogue = keptCatalogue(reader);
+        if (fresh || !catalogue.known().stream().allMatch(KnownLibrary::isLookedThrough)) {
+            catalogue.connect();
             catalogue.scanAll(work);
-        } else {
-            catalogue.scan(only, work);
         }
-        Hits hits = catalogue.find(new Query(
-                String.join(" ", words),
-                wanted,
-                new LinkedHashSet<>(tags),
-                only == null ? null : only.id(),
-                null,
-                false));
+        KnownLibrary only = library == null ? null : known(catalogue, library);
+        Query query = Query.EVERYTHING
+                .withWords(String.join(" ", words))
+                .withKinds(wanted)
+                .withTags(new LinkedHashSet<>(tags));
+        Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
+        Map<String, String> names = new HashMap<>();
+        catalogue.known().forEach(k -> names.put(k.id(), k.name()));
         ObjectNode node = object();
         node.put("total", hits.total());
         ArrayNode list = node.putArray("hits");
-        List<Entry> shown = limit > 0 && limit < hits.total() ? hits.entries().subList(0, limit) : hits.entries();
-        for (Entry entry : shown) {
-            String name = catalogue.libraryOf(entry.id()).map(l -> l.name()).orElse("");
-            ObjectNode hit = list.addObject();
-            hit.put("id", entry.id())
-                    .put("name", entry.name())
-                    .put("kind", entry.kind().word());
-            hit.put("library", name).put("path", entry.path());
-            ArrayNode hitTags = hit.putArray("tags");
-            entry.tags().stream().sorted().forEach(hitTags::add);
-            if (!json) {
-                say(entry.kind().word() + "  " + entry.name() + "  " + name + "/" + entry.path());
+        int shown = limit > 0 ? Math.min(limit, hits.total()) : hits.total();
+        for (int from = 0; from < shown; from += PAGE) {
+            for (Shown hit : catalogue.page(hits, from, Math.min(PAGE, shown - from))) {
+                tell(hit, names.getOrDefault(hit.library(), ""), list);
             }
         }
         ObjectNode facets = node.putObject("facets");
@@ -91,6 +92,20 @@ final class FindCommand extends Base {
         hits.tags().forEach(tagFacet::put);
         if (json) {
             printJson(node);
+        }
+    }
+
+    private void tell(Shown hit, String libraryName, ArrayNode list) {
+        ObjectNode node = list.addObject();
+        node.put("id", hit.asset().id())
+                .put("name", hit.name())
+                .put("kind", hit.asset().kind().word());
+        node.put("library", libraryName).put("path", hit.asset().path());
+        ArrayNode hitTags = node.putArray("tags");
+        hit.labels().tags().forEach(hitTags::add);
+        if (!json) {
+            say(hit.asset().kind().word() + "  " + hit.name() + "  " + libraryName + "/"
+                    + hit.asset().path());
         }
     }
 }

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
@@ -17,9 +18,16 @@ import yondershelf.sorting.Sorted;
 /** Looks through a library and measures what is new in it. */
 @Command(name = "scan", description = "Look through a library and measure its assets.", mixinStandardHelpOptions = true)
 final class ScanCommand extends OnLibrary {
+    @Option(names = "--fresh", description = "Forget what is known of it and find everything out again; labels stay.")
+    boolean fresh;
+
     @Override
     void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {
-        List<Asset> assets = catalogue.scan(library, work);
+        if (fresh) {
+            catalogue.forget(library);
+        }
+        catalogue.scan(library, work);
+        List<Asset> assets = library.assets();
         ObjectNode node = object();
         node.put("library", library.name());
         node.put("assets", assets.size());
@@ -35,7 +43,6 @@ final class ScanCommand extends OnLibrary {
                 report(Problem.of(asset.path(), facts.reason()));
             }
         }
-        catalogue.saveFacts();
         ArrayNode skipped = node.putArray("skipped");
         for (Sorted.Skipped file : library.skipped()) {
             skipped.addObject().put("path", file.path()).put("reason", file.reason());

@@ -193,6 +193,12 @@ public final class Catalogue implements AutoCloseable {
                 .findFirst();
     }
 
+    /** Forgets what is known of a library on this machine: the next look finds everything out again. Labels stay. */
+    public void forget(Library library) throws ProblemException {
+        library.store().clear();
+        index.follow(libraries.all());
+    }
+
     /** Looks through one library and makes what changed findable. */
     public Looked scan(Library library, Work work) throws ProblemException {
         Looked looked = library.scan(reader, work);

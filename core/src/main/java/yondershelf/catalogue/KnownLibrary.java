@@ -51,6 +51,11 @@ public final class KnownLibrary {
         return Optional.ofNullable(library);
     }
 
+    /** True when somebody on this machine looked through it once. */
+    public boolean isLookedThrough() {
+        return store.meta("looked").isPresent();
+    }
+
     Store store() {
         return store;
     }

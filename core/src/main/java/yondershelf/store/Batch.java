@@ -175,6 +175,15 @@ public final class Batch {
         run("DELETE FROM verdict WHERE id NOT IN (SELECT id FROM asset)");
     }
 
+    void clear() {
+        run("INSERT OR REPLACE INTO gone(row, changed) SELECT row, ? FROM asset", generation);
+        for (String table : Schema.KEPT) {
+            run("DELETE FROM " + table);
+        }
+        run("DELETE FROM meta WHERE name <> 'generation'");
+        changed = true;
+    }
+
     void end() {
         if (changed) {
             meta("generation", String.valueOf(generation));

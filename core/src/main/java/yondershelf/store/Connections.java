@@ -138,6 +138,18 @@ final class Connections implements AutoCloseable {
         }
     }
 
+    /** For long reading: those who write wait for it, those who read do not. */
+    <T> T readAtLength(Reading<T> body) {
+        writing.lock();
+        try {
+            return body.run(writer);
+        } catch (SQLException e) {
+            throw new IllegalStateException("the store cannot be read (" + e.getMessage() + ")", e);
+        } finally {
+            writing.unlock();
+        }
+    }
+
     private <T> T locked(Reading<T> body) throws SQLException {
         reading.lock();
         try {

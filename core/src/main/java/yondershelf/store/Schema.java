@@ -1,6 +1,7 @@
 package yondershelf.store;
 
 import java.sql.SQLException;
+import java.util.List;
 
 /** The tables. A store of another version is made anew: it is a cache. */
 final class Schema {
@@ -30,6 +31,9 @@ final class Schema {
                 + " WITHOUT ROWID",
         "CREATE INDEX verdict_found ON verdict(found)",
     };
+
+    /** What is forgotten when everything is to be found out again. */
+    static final List<String> KEPT = List.of("folder", "learned", "reference", "asset", "skipped", "fact", "verdict");
 
     private Schema() {}
 

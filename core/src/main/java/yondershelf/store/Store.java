@@ -81,6 +81,11 @@ public final class Store implements AutoCloseable {
         });
     }
 
+    /** Forgets everything. */
+    public void clear() throws ProblemException {
+        write(Batch::clear);
+    }
+
     /** Signatures of all folders. */
     public Map<String, Long> signatures() {
         return connections.readPresent(sql -> {
@@ -240,7 +245,10 @@ public final class Store implements AutoCloseable {
 
     /** What became of assets since a generation; since 0 is everything that is there. */
     public Changes since(long generation) {
-        return connections.read(sql -> {
+        if (generation() == generation) {
+            return new Changes(generation, List.of(), List.of());
+        }
+        return connections.readAtLength(sql -> {
             sql.plain("BEGIN");
             try {
                 long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);

@@ -142,4 +142,19 @@ public final class Job<T> implements Work {
             tell.run();
         }
     }
+
+    /** How it went, without what it resulted in. */
+    Job<T> remains() {
+        Job<T> left = new Job<>(title, quiet, changed);
+        left.problems.addAll(problems());
+        left.startedNanos = startedNanos;
+        left.endedNanos = endedNanos;
+        left.done = done;
+        left.total = total;
+        left.what = what;
+        left.cancelled = cancelled;
+        left.state = state;
+        left.result.cancel(false);
+        return left;
+    }
 }

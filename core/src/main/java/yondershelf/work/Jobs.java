@@ -2,12 +2,8 @@ package yondershelf.work;
 
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.RejectedExecutionException;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicInteger;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
@@ -15,6 +11,8 @@ import yondershelf.content.ProblemException;
 public final class Jobs implements AutoCloseable {
     private static final int KEPT = 50;
     private static final int LAST_SECONDS = 3;
+    /** Most jobs wait for the drive or for a reader's process some of the time. */
+    private static final int SPARE = 3;
 
     /** The body of a job. */
     public interface Body<T> {
@@ -23,42 +21,48 @@ public final class Jobs implements AutoCloseable {
 
     private final CopyOnWriteArrayList<Job<?>> jobs = new CopyOnWriteArrayList<>();
     private final CopyOnWriteArrayList<Runnable> listeners = new CopyOnWriteArrayList<>();
-    private final ExecutorService threads;
+    private final Lanes lanes = new Lanes(Parallel.threads() + SPARE);
 
-    public Jobs() {
-        AtomicInteger number = new AtomicInteger();
-        // as many threads as jobs: reading the thing in hand must not wait for a long scan to end
-        this.threads = Executors.newCachedThreadPool(task -> {
-            Thread thread = new Thread(task, "job " + number.incrementAndGet());
-            thread.setDaemon(true);
-            return thread;
-        });
-    }
-
-    /** Starts a job. */
+    /** Starts what somebody asked for. */
     public <T> Job<T> start(String title, Body<T> body) {
-        return start(title, false, body);
+        return start(title, Priority.ASKED_FOR, body);
     }
 
-    /** Starts work of a moment, which is not worth showing unless it fails. */
+    public <T> Job<T> start(String title, Priority priority, Body<T> body) {
+        return start(title, priority, false, CompletableFuture.completedFuture(true), body);
+    }
+
+    /** Starts work of a moment that somebody waits for, which is not worth showing unless it fails. */
     public <T> Job<T> startQuietly(String title, Body<T> body) {
-        return start(title, true, body);
+        return start(title, Priority.LOOKED_AT, true, CompletableFuture.completedFuture(true), body);
     }
 
-    private <T> Job<T> start(String title, boolean quiet, Body<T> body) {
+    /** Starts a job that waits, without a thread, until something before it is over, however that ends. */
+    public <T> Job<T> startAfter(CompletableFuture<?> before, String title, Body<T> body) {
+        return start(title, Priority.ASKED_FOR, false, before, body);
+    }
+
+    private <T> Job<T> start(
+            String title, Priority priority, boolean quiet, CompletableFuture<?> before, Body<T> body) {
         Job<T> job = new Job<>(title, quiet, this::tell);
         jobs.add(job);
         while (jobs.size() > KEPT && jobs.get(0).isOver()) {
             jobs.remove(0);
         }
         tell();
-        try {
-            threads.execute(() -> run(job, body));
-        } catch (RejectedExecutionException closed) {
-            // the program is ending: nothing new is begun
-            job.end(Job.State.CANCELLED, () -> job.result().completeExceptionally(new CancellationException()));
-        }
+        before.whenComplete((value, failure) -> {
+            if (!lanes.add(priority, () -> runAndLetGo(job, body))) {
+                // the program is ending: nothing new is begun
+                job.end(Job.State.CANCELLED, () -> job.result().completeExceptionally(new CancellationException()));
+            }
+        });
         return job;
+    }
+
+    /** What a job resulted in belongs to those who asked for it; the list keeps only how it went. */
+    private <T> void runAndLetGo(Job<T> job, Body<T> body) {
+        run(job, body);
+        jobs.replaceAll(j -> j == job ? job.remains() : j);
     }
 
     private static <T> void run(Job<T> job, Body<T> body) {
@@ -102,10 +106,10 @@ public final class Jobs implements AutoCloseable {
     @Override
     public void close() {
         jobs.forEach(Job::cancel);
-        threads.shutdownNow();
+        lanes.close();
         try {
             // they stop at their next look; files half written are worse than a moment's wait
-            boolean stopped = threads.awaitTermination(LAST_SECONDS, TimeUnit.SECONDS);
+            boolean stopped = lanes.await(LAST_SECONDS * 1000L);
             if (!stopped) {
                 jobs.stream()
                         .filter(j -> !j.isOver())

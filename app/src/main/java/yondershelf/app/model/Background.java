@@ -6,6 +6,7 @@ import javafx.application.Platform;
 import yondershelf.content.Problem;
 import yondershelf.work.Job;
 import yondershelf.work.Jobs;
+import yondershelf.work.Priority;
 
 /** Starts jobs whose results come back on the interface thread, and whose failures are shown there. */
 public final class Background {
@@ -37,7 +38,15 @@ public final class Background {
 
     /** @param otherwise called on the interface thread when the job failed or was stopped */
     public <T> Job<T> run(String title, Jobs.Body<T> body, Consumer<T> then, Runnable otherwise) {
-        Job<T> job = jobs.start(title, body);
+        return told(jobs.start(title, body), then, otherwise);
+    }
+
+    /** The same for what nobody asked for. */
+    <T> Job<T> housekeeping(String title, Jobs.Body<T> body, Consumer<T> then) {
+        return told(jobs.start(title, Priority.HOUSEKEEPING, body), then, () -> {});
+    }
+
+    private <T> Job<T> told(Job<T> job, Consumer<T> then, Runnable otherwise) {
         job.result()
                 .whenComplete((value, failure) -> Platform.runLater(() -> {
                     if (failure == null) {
@@ -59,16 +68,7 @@ public final class Background {
      * @param otherwise called on the interface thread when the job failed or was stopped
      */
     <T> void inTurn(String title, Jobs.Body<T> body, Consumer<T> then, Runnable otherwise) {
-        CompletableFuture<?> before = last;
-        last = run(
-                        title,
-                        work -> {
-                            before.handle((value, failure) -> true).join();
-                            return body.run(work);
-                        },
-                        then,
-                        otherwise)
-                .result();
+        last = told(jobs.startAfter(last, title, body), then, otherwise).result();
     }
 
     <T> CompletableFuture<T> run(String title, Jobs.Body<T> body) {
