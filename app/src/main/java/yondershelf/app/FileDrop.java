@@ -4,6 +4,7 @@ import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.scene.control.Label;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.TransferMode;
@@ -14,10 +15,15 @@ import javafx.scene.layout.StackPane;
 final class FileDrop extends StackPane {
     private final Label sentence = new Label();
     private final Consumer<List<Path>> bring;
+    private final Supplier<String> target;
 
-    /** @param over what the files may be dropped on */
-    FileDrop(Region over, Consumer<List<Path>> bring) {
+    /**
+     * @param over what the files may be dropped on
+     * @param target the name of the library they would go to, or nothing
+     */
+    FileDrop(Region over, Supplier<String> target, Consumer<List<Path>> bring) {
         this.bring = bring;
+        this.target = target;
         getStyleClass().add("drop-overlay");
         setMouseTransparent(true);
         setVisible(false);
@@ -34,7 +40,9 @@ final class FileDrop extends StackPane {
         e.acceptTransferModes(TransferMode.COPY);
         List<File> files = e.getDragboard().getFiles();
         String what = files.size() == 1 ? files.get(0).getName() : files.size() + " files";
-        sentence.setText("Let go to see what " + what + " would bring; nothing is taken in yet");
+        String into = target.get();
+        sentence.setText("Let go to see what " + what + " would bring" + (into.isEmpty() ? "" : " into " + into)
+                + "; nothing is taken in yet");
         setVisible(true);
         e.consume();
     }

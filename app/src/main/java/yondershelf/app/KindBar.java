@@ -1,11 +1,13 @@
 package yondershelf.app;
 
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import javafx.geometry.Pos;
+import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
@@ -15,12 +17,15 @@ import javafx.scene.layout.Region;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
+import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.Kind;
+import yondershelf.search.Query;
 
 /** Above the shelf: kinds with their counts, and the size of the previews. */
 final class KindBar extends HBox {
     private final Workspace workspace;
     private final ToggleButton everything = new ToggleButton();
+    private final Label where = new Label();
     private final Map<Kind, ToggleButton> kinds = new EnumMap<>(Kind.class);
 
     KindBar(Workspace workspace, ShelfGrid grid) {
@@ -28,6 +33,9 @@ final class KindBar extends HBox {
         this.workspace = workspace;
         setAlignment(Pos.CENTER_LEFT);
         getStyleClass().add("kind-bar");
+        where.getStyleClass().add("faint");
+        where.setId("where");
+        where.setMinWidth(0);
         getChildren().add(kind(everything, "All kinds", () -> choose(Set.of())));
         for (Kind kind : List.of(Kind.MODEL, Kind.MATERIAL, Kind.HDRI, Kind.TEXTURE)) {
             ToggleButton button = new ToggleButton(kind.plural());
@@ -46,7 +54,7 @@ final class KindBar extends HBox {
         size.setTooltip(new Tooltip("Size of the previews"));
         size.setAccessibleText("Size of the previews");
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
-        getChildren().addAll(gap, size);
+        getChildren().addAll(gap, where, size);
         workspace.hits().addListener(o -> fill());
         fill();
     }
@@ -64,8 +72,25 @@ final class KindBar extends HBox {
         fill();
     }
 
+    /** Which libraries are looked at; nothing when it is all there are. */
+    private String where() {
+        Query now = workspace.query().get();
+        List<String> names = new ArrayList<>();
+        for (KnownLibrary library : workspace.known().get()) {
+            if (now.libraries().contains(library.id())) {
+                names.add(library.name() + (library.isAway() ? ", away" : ""));
+            }
+        }
+        String folder = now.folder();
+        return String.join(" + ", names)
+                + (folder == null ? "" : " / " + folder)
+                + (now.since() > 0 ? (names.isEmpty() ? "" : ": ") + "what is new" : "");
+    }
+
     private void fill() {
         Map<Kind, Integer> counts = workspace.hits().get().kinds();
+        where.setText(where());
+        where.setTooltip(where.getText().isEmpty() ? null : new Tooltip("Looking in " + where.getText()));
         Set<Kind> chosen = workspace.query().get().kinds();
         int all = counts.values().stream().mapToInt(i -> i).sum();
         everything.setText("Everything " + Words.count(all));

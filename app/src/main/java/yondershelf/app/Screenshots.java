@@ -15,11 +15,12 @@ import javafx.scene.robot.Robot;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Shown;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
-import yondershelf.search.Entry;
 import yondershelf.search.Query;
 
 /** Takes pictures of the window's views from the demo, for the documents and for machines without a display. */
@@ -154,11 +155,11 @@ final class Screenshots {
     }
 
     private Optional<Asset> named(String name) {
-        return workspace.catalogue().find(Query.EVERYTHING.withWords(name)).entries().stream()
-                .filter(e -> e.name().equals(name))
-                .map(Entry::id)
-                .findFirst()
-                .flatMap(workspace.catalogue()::asset);
+        Catalogue catalogue = workspace.catalogue();
+        return catalogue.page(catalogue.find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
+                .filter(s -> s.name().equals(name))
+                .map(Shown::asset)
+                .findFirst();
     }
 
     private void choose(String name) {

@@ -34,7 +34,7 @@ public final class ShelfApplication extends Application {
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> ProgramLog.note("in " + thread.getName(), e));
         IsolatedReader files = new IsolatedReader(home.readerLimits(), home.log());
         reader = files;
-        Catalogue catalogue = Catalogue.open(home, files);
+        Catalogue catalogue = Catalogue.openKept(home, files);
         Intake.sweep();
         String demo = named.get("demo");
         if (demo != null) {
@@ -66,7 +66,7 @@ public final class ShelfApplication extends Application {
                         made.openScene().unsaved()));
         stage.show();
         catalogue.openingProblems().forEach(made::tell);
-        made.scan();
+        made.begin();
         root.askAboutTheLastTime();
         String picture = named.get("picture");
         String screenshots = named.get("screenshots");

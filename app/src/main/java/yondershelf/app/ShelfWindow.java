@@ -31,6 +31,7 @@ import yondershelf.app.views.PlacesView;
 import yondershelf.app.views.QuestionBar;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
+import yondershelf.library.Library;
 import yondershelf.search.Query;
 
 /** The one window: search line on top, places left, shelf and table side by side, jobs at the bottom edge. */
@@ -55,7 +56,7 @@ public final class ShelfWindow extends StackPane {
         this.workspace = workspace;
         this.grid = new ShelfGrid(workspace);
         this.table = new TablePane(workspace);
-        this.places = new PlacesView(workspace, this::addLibrary);
+        this.places = new PlacesView(workspace, this::addLibrary, this::createLibrary);
         this.jobs = new JobStrip(workspace);
         IntakeView intake = new IntakeView(workspace, places, this::addLibrary);
         mend = new MendView(workspace, grid.loader(), this::addLibrary);
@@ -78,7 +79,7 @@ public final class ShelfWindow extends StackPane {
         List<Command> commands = commands();
         keys = new KeysOverlay(commands);
         shortcuts = new Shortcuts(commands, table);
-        getChildren().addAll(body, new FileDrop(this, this::bring), keys);
+        getChildren().addAll(body, new FileDrop(this, this::targetName, this::bring), keys);
         getStyleClass().add("window");
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         addEventFilter(KeyEvent.KEY_RELEASED, e -> shortcuts.letGo());
@@ -125,6 +126,19 @@ public final class ShelfWindow extends StackPane {
         File folder = chooser.showDialog(getScene().getWindow());
         if (folder != null) {
             workspace.addLibrary(folder.toPath());
+        }
+    }
+
+    private String targetName() {
+        return workspace.catalogue().target().map(Library::name).orElse("");
+    }
+
+    private void createLibrary() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        chooser.setTitle("A new or empty folder for a library");
+        File folder = chooser.showDialog(getScene().getWindow());
+        if (folder != null) {
+            workspace.createLibrary(folder.toPath());
         }
     }
 
@@ -269,6 +283,7 @@ public final class ShelfWindow extends StackPane {
                         "Shortcut+N",
                         () -> workspace.openScene().begin()),
                 new Command("Open a folder as a library", "Libraries", "Shortcut+L", this::addLibrary),
+                new Command("Make a new library", "Libraries", null, this::createLibrary),
                 new Command("Look through the libraries again", "Libraries", "F5", workspace::scan),
                 Command.step("Larger previews", "Shelf", "Shortcut+Plus", () -> grid.setTileSize(grid.tileSize() + 24)),
                 Command.step(

@@ -84,10 +84,7 @@ final class TopBar extends HBox {
             e.consume();
         } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.ENTER) {
             grid.requestFocus();
-            workspace.hits().get().entries().stream()
-                    .findFirst()
-                    .flatMap(h -> workspace.catalogue().asset(h.id()))
-                    .ifPresent(a -> grid.choose(a, e.getCode() == KeyCode.ENTER));
+            grid.chooseAt(0, e.getCode() == KeyCode.ENTER);
             e.consume();
         }
     }

@@ -43,7 +43,9 @@ final class Looking {
     /** Assets somebody spoke of whose files nobody has seen. */
     private final Set<String> missing;
 
+    private final long since = System.currentTimeMillis() / 1000;
     private int put;
+    private int arrived;
     private int gone;
 
     Looking(Library library, List<FolderDelta> changed, ContentReader reader, Work work) {
@@ -82,7 +84,7 @@ final class Looking {
                 }
             });
         }
-        return new Looked(store.assetCount(), put, gone, first);
+        return new Looked(store.assetCount(), put, gone, arrived, since, first);
     }
 
     /** Folders with a file that, as another machine says, somebody spoke of before it was first seen here. */
@@ -241,14 +243,17 @@ final class Looking {
             Map<String, AssetRow> former,
             Map<String, Map<String, String>> skipped)
             throws ProblemException {
-        long now = System.currentTimeMillis() / 1000;
         List<AssetRow> fresh = new ArrayList<>();
         Set<String> found = new HashSet<>(ids);
         for (int i = 0; i < items.size(); i++) {
             Asset asset = Asset.of(ids.get(i), items.get(i), FileState.join(states.get(i)));
             AssetRow before = former.get(ids.get(i));
             String said = library.journal().labels(asset.id()).text();
-            AssetRow row = asset.toRow(before == null ? 0 : before.row(), before == null ? now : before.since(), said);
+            AssetRow row =
+                    asset.toRow(before == null ? 0 : before.row(), before == null ? since : before.since(), said);
+            if (before == null) {
+                arrived++;
+            }
             if (!row.equals(before)) {
                 fresh.add(row);
             }

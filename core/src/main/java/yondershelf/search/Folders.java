@@ -47,14 +47,22 @@ final class Folders {
         counts.set(folder, counts.get(folder) + by);
     }
 
-    /** How many assets lie in each folder of a library itself, those of its sub-folders not counted. */
+    /** How many assets lie in each folder of a library and all below it; those of the library are under the empty path. */
     SortedMap<String, Integer> counts(int library) {
         SortedMap<String, Integer> out = new TreeMap<>();
         for (Map.Entry<String, Integer> folder :
                 numbers.getOrDefault(library, Map.of()).entrySet()) {
             int count = counts.get(folder.getValue());
-            if (count > 0) {
-                out.put(folder.getKey(), count);
+            if (count == 0) {
+                continue;
+            }
+            String path = folder.getKey();
+            out.merge("", count, Integer::sum);
+            for (int slash = path.indexOf('/'); slash > 0; slash = path.indexOf('/', slash + 1)) {
+                out.merge(path.substring(0, slash), count, Integer::sum);
+            }
+            if (!path.isEmpty()) {
+                out.merge(path, count, Integer::sum);
             }
         }
         return out;

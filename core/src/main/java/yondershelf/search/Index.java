@@ -177,7 +177,7 @@ public final class Index {
             for (String library : columns.documents.libraries()) {
                 SortedMap<String, Integer> of = columns.folders.counts(columns.documents.knownLibrary(library));
                 folders.put(library, of);
-                libraries.put(library, of.values().stream().mapToInt(i -> i).sum());
+                libraries.put(library, of.getOrDefault("", 0));
             }
             Hits all = find(Query.EVERYTHING.in(shown, null));
             int unfiled = shown.isEmpty()

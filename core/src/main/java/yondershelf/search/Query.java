@@ -43,9 +43,14 @@ public record Query(
         return new Query(words, kinds, other, libraries, folder, unfiled, since);
     }
 
-    /** In one library, or one of its folders; nulls for everywhere. */
-    public Query in(@Nullable String library, @Nullable String otherFolder) {
-        return in(library == null ? Set.of() : Set.of(library), otherFolder);
+    /** In one library, or one of its folders. */
+    public Query in(String library, @Nullable String otherFolder) {
+        return in(Set.of(library), otherFolder);
+    }
+
+    /** In all libraries. */
+    public Query anywhere() {
+        return in(Set.of(), null);
     }
 
     public Query in(Set<String> otherLibraries, @Nullable String otherFolder) {

@@ -80,7 +80,7 @@ class IndexTest {
         assertEquals(List.of(5, 4), find(Query.EVERYTHING.withSince(104)));
         Counts counts = INDEX.counts(Set.of("lib"));
         assertEquals(
-                Map.of("lights", 1, "skies", 1, "workshop", 1, "stone", 1, "stone/fine", 1),
+                Map.of("", 5, "lights", 1, "skies", 1, "workshop", 1, "stone", 2, "stone/fine", 1),
                 counts.folders().get("lib"));
         assertEquals(5, counts.libraries().get("lib"));
         assertEquals(1, counts.unfiled());

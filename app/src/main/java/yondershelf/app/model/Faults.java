@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import yondershelf.catalogue.Catalogue;
@@ -20,6 +21,7 @@ public final class Faults {
     private final FileRuns fileRuns;
     private final Runnable lookAgain;
     private final ObjectProperty<List<Finding>> findings = new SimpleObjectProperty<>(List.of());
+    private Map<String, List<Finding>> byAsset = Map.of();
 
     /** @param lookAgain called after files were changed */
     Faults(Catalogue catalogue, Background background, FileRuns fileRuns, Runnable lookAgain) {
@@ -35,22 +37,42 @@ public final class Faults {
 
     /** Findings of one asset. */
     public List<Finding> of(Asset asset) {
-        return findings.get().stream().filter(f -> f.asset().equals(asset.id())).toList();
+        return byAsset.getOrDefault(asset.id(), List.of());
     }
 
-    /** Looks for faults in all libraries. */
+    private record Found(List<Finding> all, Map<String, List<Finding>> byAsset) {
+        static Found of(List<Finding> all) {
+            return new Found(List.copyOf(all), all.stream().collect(Collectors.groupingBy(Finding::asset)));
+        }
+    }
+
+    private void show(Found found) {
+        byAsset = found.byAsset;
+        findings.set(found.all);
+    }
+
+    /** Shows what the latest check found, without looking at any file. */
+    void showKnown() {
+        background.quietly(
+                "Faults found so far",
+                work -> Found.of(catalogue.libraries().stream()
+                        .flatMap(l -> Mend.known(l).stream())
+                        .toList()),
+                this::show);
+    }
+
+    /** Looks for faults in all libraries, at what changed since the last time. */
     public void check() {
-        background.run(
+        background.housekeeping(
                 "Looking for faults",
                 work -> {
                     List<Finding> all = new ArrayList<>();
                     for (Library library : catalogue.libraries()) {
                         all.addAll(Mend.check(library, catalogue.reader(), work));
                     }
-                    catalogue.saveFacts();
-                    return all;
+                    return Found.of(all);
                 },
-                all -> findings.set(List.copyOf(all)));
+                this::show);
     }
 
     /** Applies remedies, grouped by library, as one act that can be undone. */

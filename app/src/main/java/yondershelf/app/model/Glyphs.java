@@ -25,6 +25,12 @@ public final class Glyphs {
         return path("M6 1 L7.6 4.5 L11.4 4.9 L8.5 7.4 L9.4 11.2 L6 9.2 L2.6 11.2 L3.5 7.4 L0.6 4.9 L4.4 4.5 Z");
     }
 
+    /** Where new things go: a tray that something comes down to. */
+    public static SVGPath tray() {
+        return path(
+                "M1 7 L2.4 7 L2.4 9.6 L9.6 9.6 L9.6 7 L11 7 L11 11 L1 11 Z M5.3 1 L6.7 1 L6.7 4.5 L8.6 4.5 L6 7.6 L3.4 4.5 L5.3 4.5 Z");
+    }
+
     /** The program's mark: a half sun over a ledge. */
     public static SVGPath mark() {
         SVGPath mark = path(

@@ -2,21 +2,24 @@ package yondershelf.app.model;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KnownLibrary;
+import yondershelf.catalogue.Shown;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.Intake;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
+import yondershelf.library.Looked;
+import yondershelf.search.Counts;
 import yondershelf.search.Hits;
 import yondershelf.search.Query;
 import yondershelf.table.SceneBuilder;
@@ -42,12 +45,14 @@ public final class Workspace {
     private final Table table = new Table(history);
     private final ObjectProperty<Query> query = new SimpleObjectProperty<>(Query.EVERYTHING);
     private final ObjectProperty<Hits> hits = new SimpleObjectProperty<>(Hits.NONE);
-    private final ObjectProperty<Hits> everything = new SimpleObjectProperty<>(Hits.NONE);
+    private final ObjectProperty<Counts> counts = new SimpleObjectProperty<>(Counts.NONE);
+    private final ObjectProperty<List<KnownLibrary>> known = new SimpleObjectProperty<>(List.of());
     private final ObjectProperty<@Nullable Asset> selected = new SimpleObjectProperty<>();
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.SHELF);
     private final ObjectProperty<@Nullable Problem> problem = new SimpleObjectProperty<>();
     private final ObjectProperty<List<Path>> brought = new SimpleObjectProperty<>(List.of());
     private final List<Runnable> changed = new ArrayList<>();
+    private final List<Runnable> pagesCame = new ArrayList<>();
     private final InOrder inOrder = new InOrder(this::tell);
     private final AtomicInteger searches = new AtomicInteger();
     private final Background background = new Background(jobs, this::tell);
@@ -56,13 +61,16 @@ public final class Workspace {
     private final OpenScene openScene;
     private final FileRuns fileRuns;
     private final Faults faults;
-    private final Set<String> justTaken = new LinkedHashSet<>();
+    private final Pages pages;
+    private final Arrived arrived;
     private @Nullable Intake intake;
 
     public Workspace(Catalogue catalogue) {
         this.catalogue = catalogue;
         this.builder = new SceneBuilder(catalogue.shaders());
         this.loaded = new Loaded(catalogue, builder, background::run);
+        this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
+        this.arrived = new Arrived(this);
         this.openScene = new OpenScene(catalogue, background, table);
         this.fileRuns = new FileRuns(catalogue, background, history, this::scan);
         this.faults = new Faults(catalogue, background, fileRuns, this::scan);
@@ -104,9 +112,43 @@ public final class Workspace {
         return hits;
     }
 
-    /** All assets and the counts of all tags, whatever the query. */
-    public ObjectProperty<Hits> everything() {
-        return everything;
+    /** How many there are by library, folder and tag, whatever the query. */
+    public ObjectProperty<Counts> counts() {
+        return counts;
+    }
+
+    /** All libraries, those away and hidden too, in their order. */
+    public ObjectProperty<List<KnownLibrary>> known() {
+        return known;
+    }
+
+    /** The hits as they are shown. */
+    public Pages pages() {
+        return pages;
+    }
+
+    /** Calls back when more of the hits can be shown. */
+    public void onPage(Runnable listener) {
+        pagesCame.add(listener);
+    }
+
+    /** What came to the libraries meanwhile. */
+    public Arrived arrived() {
+        return arrived;
+    }
+
+    /** An asset with what was said of it. */
+    public Optional<Shown> shown(Asset asset) {
+        return catalogue.shown(asset.id());
+    }
+
+    /** The name of an asset's library. */
+    public String libraryName(String id) {
+        return known.get().stream()
+                .filter(k -> k.id().equals(id))
+                .findFirst()
+                .map(KnownLibrary::name)
+                .orElse("");
     }
 
     /** What assets hold, for those who show or place them. */
@@ -164,17 +206,12 @@ public final class Workspace {
         }
     }
 
-    /** Paths of the assets the latest intake brought. */
-    public Set<String> justTaken() {
-        return justTaken;
-    }
-
     /** Calls back after libraries or labels changed. */
     public void onChange(Runnable listener) {
         changed.add(listener);
     }
 
-    private record Answer(Hits hits, Hits everything) {}
+    private record Answer(Hits hits, List<Shown> first, Counts counts, List<KnownLibrary> known) {}
 
     /** Runs the query again and tells the views when the answer is there; a query overtaken by a later one is dropped. */
     public void search() {
@@ -182,14 +219,26 @@ public final class Workspace {
         int number = searches.incrementAndGet();
         inOrder.run(
                 "Searching",
-                () -> number == searches.get()
-                        ? Optional.of(new Answer(catalogue.find(asked), catalogue.find(Query.EVERYTHING)))
-                        : Optional.<Answer>empty(),
-                answer -> answer.filter(a -> number == searches.get()).ifPresent(a -> {
-                    hits.set(a.hits);
-                    everything.set(a.everything);
-                    changed.forEach(Runnable::run);
-                }));
+                () -> number == searches.get() ? Optional.of(answer(asked)) : Optional.<Answer>empty(),
+                answer -> answer.filter(a -> number == searches.get()).ifPresent(this::show));
+    }
+
+    private Answer answer(Query asked) {
+        Hits found = catalogue.find(asked);
+        return new Answer(found, catalogue.page(found, 0, Pages.PAGE), catalogue.counts(), catalogue.known());
+    }
+
+    private void show(Answer a) {
+        boolean labels = !counts.get().equals(a.counts) || !known.get().equals(a.known);
+        pages.show(a.hits, a.first);
+        known.set(a.known);
+        counts.set(a.counts);
+        hits.set(a.hits);
+        if (labels) {
+            changed.forEach(Runnable::run);
+        } else {
+            pagesCame.forEach(Runnable::run);
+        }
     }
 
     /** Shows a problem in the strip. */
@@ -206,25 +255,76 @@ public final class Workspace {
         }
     }
 
-    /** Scans all libraries, then measures what is new and checks for faults. */
+    /** Shows what is known already; then connects the libraries, looks what changed in them, and goes on watching. */
+    public void begin() {
+        search();
+        background.quietly("Connecting the libraries", work -> catalogue.connect(), came -> {
+            faults.showKnown();
+            search();
+            scan();
+        });
+    }
+
+    /** Looks through all libraries, then checks what is new for faults. */
     public Job<Boolean> scan() {
         return background.run(
                 "Looking through the libraries",
                 work -> {
-                    catalogue.scanAll(work);
-                    return true;
+                    Map<Library, Looked> looked = catalogue.scanAll(work);
+                    arrived.heard(looked);
+                    return looked.values().stream().anyMatch(l -> !l.isUnchanged());
                 },
-                done -> {
-                    loaded.forget();
-                    openScene.complete();
-                    search();
-                    faults.check();
+                changes -> {
+                    arrived.watch();
+                    refreshed();
                 });
+    }
+
+    /** Something is other than it was: everything that shows it is told. */
+    void refreshed() {
+        openScene.complete();
+        search();
+        faults.check();
+        changed.forEach(Runnable::run);
     }
 
     /** Adds a folder as a library and looks through it. */
     public void addLibrary(Path folder) {
         background.run("Opening " + folder.getFileName(), work -> catalogue.add(folder, ""), library -> scan());
+    }
+
+    /** Makes a new or empty folder a library. */
+    public void createLibrary(Path folder) {
+        background.run("Making " + folder.getFileName(), work -> catalogue.create(folder, ""), library -> scan());
+    }
+
+    /** Lets new things go to a library unless another is named. */
+    public void setTarget(KnownLibrary library) {
+        onLibraries("New things go to " + library.name(), all -> {
+            Optional<Library> there = library.library();
+            if (there.isPresent()) {
+                all.setTarget(there.get());
+            }
+        });
+    }
+
+    /** Something done to libraries as wholes: their names, order, or whether they are shown. */
+    public void onLibraries(String what, LibraryAct act) {
+        background.run(
+                what,
+                work -> {
+                    act.run(catalogue);
+                    return true;
+                },
+                done -> {
+                    search();
+                    changed.forEach(Runnable::run);
+                });
+    }
+
+    /** An act on the catalogue that may fail. */
+    public interface LibraryAct {
+        void run(Catalogue catalogue) throws ProblemException;
     }
 
     /** Changes labels of an asset, as one act, which can be undone as soon as it is on the disk. */
@@ -251,10 +351,6 @@ public final class Workspace {
 
     /** Remembers an intake that was done, and shows what came. */
     public void tookIn(Library library, @Nullable String run, List<String> paths) {
-        justTaken.clear();
-        for (String path : paths) {
-            justTaken.add(library.assetId(path));
-        }
         if (run != null) {
             fileRuns.remember(
                     "take in " + Words.plural(paths.size(), "asset"), List.of(new FileRuns.Run(library, run)), () -> {
@@ -269,6 +365,7 @@ public final class Workspace {
 
     /** Waits for labels under way; other jobs are stopped. */
     public void close() {
+        arrived.close();
         openScene.close();
         inOrder.close();
         jobs.close();
@@ -276,5 +373,6 @@ public final class Workspace {
         if (open != null) {
             attempt(open::close);
         }
+        catalogue.close();
     }
 }

@@ -4,6 +4,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
@@ -21,6 +22,7 @@ import javafx.scene.shape.Polygon;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
@@ -153,16 +155,18 @@ public final class Card extends Region {
     }
 
     /** Shows an asset. */
-    void show(Asset thing) {
+    void show(Shown shown) {
+        Asset thing = shown.asset();
         boolean other = asset == null || !asset.id().equals(thing.id());
         asset = thing;
         filling = true;
-        Labels said = workspace.catalogue().labels(thing);
-        String shownName = said.name().isEmpty() ? thing.name() : said.name();
-        say(name, shownName, other);
-        String library =
-                workspace.catalogue().libraryOf(thing.id()).map(l -> l.name()).orElse("");
-        place.setText(library + " / " + thing.path());
+        Labels said = shown.labels();
+        say(name, shown.name(), other);
+        place.setText(workspace.libraryName(shown.library()) + (shown.away() ? ", away" : "") + " / " + thing.path());
+        // labels are kept in the library itself
+        for (Node field : List.of(name, favourite, newTag, author, licence, version, note)) {
+            field.setDisable(shown.away());
+        }
         place.setTooltip(new Tooltip(place.getText()));
         favourite.setSelected(said.favourite());
         say(author, said.author(), other);

@@ -1,6 +1,5 @@
 package yondershelf.app.shelf;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -12,24 +11,28 @@ import javafx.application.Platform;
 import javafx.scene.image.Image;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
-import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Contents;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.render.Booth;
 import yondershelf.work.Job;
 import yondershelf.work.Jobs;
+import yondershelf.work.Priority;
 import yondershelf.work.ProgramLog;
+import yondershelf.work.Work;
 
 /**
  * Brings previews to the shelf in view order: kept ones at once, others first as a draft, then refined. What has scrolled
- * out of view waits. One background job does it all; its progress is the strip's.
+ * out of view waits. One background job does it all; its progress is the strip's. When somebody stops it, it stays stopped
+ * until other things are looked at.
  */
 public final class PreviewLoader {
     /** Edge of the previews that are taken, in pixels; tiles scale them. */
     public static final int SIZE = 256;
 
-    private static final int KEPT = 600;
+    private static final int KEPT = 320;
+    private static final int MOST_REST = 400;
 
     /** A preview as far as it has come. */
     public record Shown(
@@ -37,20 +40,23 @@ public final class PreviewLoader {
             boolean isFinal,
             @Nullable String failure) {}
 
-    private final Catalogue catalogue;
+    private final Contents contents;
     private final Jobs jobs;
     private final Consumer<String> arrived;
     private final Object lock = new Object();
     private final LinkedHashMap<String, Shown> images = new LinkedHashMap<>(16, 0.75f, true);
     private final Map<String, String> keys = new HashMap<>();
-    private final Set<String> drafts = new HashSet<>();
+    /** Of what is wanted: whether a kept preview was looked for already. */
+    private final Set<String> lookedFor = new HashSet<>();
+
     private List<Asset> wanted = List.of();
-    private List<Asset> background = List.of();
-    private @Nullable Job<Boolean> job;
+    private List<Asset> rest = List.of();
+    private Set<String> refused = Set.of();
+    private boolean running;
 
     /** @param arrived called on the interface thread with the id of each asset whose preview got better */
-    public PreviewLoader(Catalogue catalogue, Jobs jobs, Consumer<String> arrived) {
-        this.catalogue = catalogue;
+    public PreviewLoader(Contents contents, Jobs jobs, Consumer<String> arrived) {
+        this.contents = contents;
         this.jobs = jobs;
         this.arrived = arrived;
     }
@@ -62,41 +68,95 @@ public final class PreviewLoader {
         }
     }
 
-    /** Says what is in view, top left first, and everything that would be nice to have afterwards. */
-    public void want(List<Asset> inView, List<Asset> rest) {
+    private static String state(Asset asset) {
+        return asset.id() + asset.key();
+    }
+
+    /** Says what is in view, top left first, and what would be nice to have afterwards. */
+    public void want(List<Asset> inView, List<Asset> afterwards) {
         synchronized (lock) {
             wanted = List.copyOf(inView);
-            background = rest;
-            if (job == null || job.isOver()) {
-                if (next() != null) {
-                    job = jobs.start("Previews", this::run);
-                }
+            rest = afterwards.size() > MOST_REST ? afterwards.subList(0, MOST_REST) : List.copyOf(afterwards);
+            Set<String> states = new HashSet<>();
+            wanted.forEach(a -> states.add(state(a)));
+            rest.forEach(a -> states.add(state(a)));
+            lookedFor.retainAll(states);
+            boolean stopped = wanted.stream().allMatch(a -> refused.contains(state(a)));
+            if (!stopped) {
+                refused = Set.of();
+            }
+            if (!running && !stopped && next() != null) {
+                running = true;
+                Job<Boolean> job = jobs.start("Previews", Priority.LOOKED_AT, this::run);
+                job.result().exceptionally(stoppedOrClosed -> {
+                    ended();
+                    return false;
+                });
             }
         }
     }
 
-    private record Task(Asset asset, boolean draft) {}
+    /** Stopped by somebody, before it began or while it ran: what is wanted now is not begun again by itself. */
+    private void ended() {
+        synchronized (lock) {
+            running = false;
+            Set<String> states = new HashSet<>();
+            wanted.forEach(a -> states.add(state(a)));
+            refused = states;
+        }
+    }
 
-    /** Visible drafts first, then visible finals, then the rest. */
+    /** Tries again what could not be shown: its drive may be back. */
+    public void forgetFailures() {
+        synchronized (lock) {
+            images.entrySet().removeIf(e -> {
+                boolean failed = e.getValue().failure != null;
+                if (failed) {
+                    keys.remove(e.getKey());
+                }
+                return failed;
+            });
+            lookedFor.clear();
+        }
+    }
+
+    private enum Step {
+        LOOK,
+        DRAFT,
+        FINAL
+    }
+
+    private record Task(Asset asset, Step step) {}
+
+    /** Kept ones first, then drafts in view, then finals in view, then the rest. */
     private @Nullable Task next() {
         for (Asset asset : wanted) {
-            if (!isKnown(asset) && !drafts.contains(asset.id() + asset.key())) {
-                return new Task(asset, true);
+            if (!isKnown(asset) && !lookedFor.contains(state(asset))) {
+                return new Task(asset, Step.LOOK);
+            }
+        }
+        for (Asset asset : wanted) {
+            if (!hasAny(asset)) {
+                return new Task(asset, Step.DRAFT);
             }
         }
         for (Asset asset : wanted) {
             if (!isKnown(asset)) {
-                return new Task(asset, false);
+                return new Task(asset, Step.FINAL);
             }
         }
         if (images.size() < KEPT) {
-            for (Asset asset : background) {
+            for (Asset asset : rest) {
                 if (!isKnown(asset)) {
-                    return new Task(asset, false);
+                    return new Task(asset, lookedFor.contains(state(asset)) ? Step.FINAL : Step.LOOK);
                 }
             }
         }
         return null;
+    }
+
+    private boolean hasAny(Asset asset) {
+        return images.get(asset.id()) != null && asset.key().equals(keys.get(asset.id()));
     }
 
     private boolean isKnown(Asset asset) {
@@ -104,40 +164,42 @@ public final class PreviewLoader {
         return shown != null && shown.isFinal && asset.key().equals(keys.get(asset.id()));
     }
 
-    private boolean run(yondershelf.work.Work work) throws ProblemException {
+    private boolean run(Work work) {
         while (!work.isCancelled()) {
             Task task;
             int left;
             int total;
             synchronized (lock) {
                 task = next();
-                List<Asset> all = new ArrayList<>(background.isEmpty() ? wanted : background);
+                if (task == null) {
+                    running = false;
+                    return true;
+                }
+                List<Asset> all = rest.isEmpty() ? wanted : rest;
                 total = all.size();
                 left = (int) all.stream().filter(a -> !isKnown(a)).count();
-            }
-            if (task == null) {
-                break;
             }
             work.progress(total - left, total, task.asset.name());
             take(task, work);
         }
-        catalogue.saveFacts();
         return true;
     }
 
-    private void take(Task task, yondershelf.work.Work work) {
+    private void take(Task task, Work work) {
         Asset asset = task.asset;
         try {
-            Picture kept = catalogue.contents().keptPreview(asset, SIZE);
-            if (kept != null) {
-                put(asset, new Shown(Images.of(kept), true, null));
-                return;
-            }
-            int samples = task.draft ? Booth.DRAFT_SAMPLES : Booth.FINAL_SAMPLES;
-            int size = task.draft ? SIZE / 2 : SIZE;
-            Picture picture = catalogue.contents().takePreview(asset, size, samples, work::isCancelled);
-            if (picture != null) {
-                put(asset, new Shown(Images.of(picture), !task.draft, null));
+            switch (task.step) {
+                case LOOK -> {
+                    Picture kept = contents.readyPreview(asset, SIZE);
+                    synchronized (lock) {
+                        lookedFor.add(state(asset));
+                    }
+                    if (kept != null) {
+                        put(asset, new Shown(Images.of(kept), true, null));
+                    }
+                }
+                case DRAFT -> draw(asset, SIZE / 2, Booth.DRAFT_SAMPLES, work);
+                case FINAL -> draw(asset, SIZE, Booth.FINAL_SAMPLES, work);
             }
         } catch (ProblemException e) {
             put(asset, new Shown(null, true, e.problem().cause()));
@@ -145,10 +207,22 @@ public final class PreviewLoader {
             // it must not be tried first for ever: it is known to have failed, and the others follow
             ProgramLog.note("preview of " + asset.path(), e);
             put(asset, new Shown(null, true, "its preview cannot be drawn"));
-        } finally {
-            synchronized (lock) {
-                drafts.add(asset.id() + asset.key());
-            }
+        }
+    }
+
+    private void draw(Asset asset, int size, int samples, Work work) throws ProblemException {
+        boolean last = samples >= Booth.FINAL_SAMPLES;
+        // the same bytes may have been shown elsewhere, which shows only once they are read
+        Picture kept = contents.keptPreview(asset, SIZE);
+        if (kept != null) {
+            put(asset, new Shown(Images.of(kept), true, null));
+            return;
+        }
+        Picture picture = contents.takePreview(asset, size, samples, work::isCancelled);
+        if (picture != null) {
+            put(asset, new Shown(Images.of(picture), last, null));
+        } else if (!work.isCancelled()) {
+            put(asset, new Shown(null, true, "there is nothing to see"));
         }
     }
 

@@ -22,9 +22,11 @@ import javafx.scene.layout.Region;
 import javafx.scene.shape.Rectangle;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
+import yondershelf.app.model.Pages;
 import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
-import yondershelf.search.Entry;
+import yondershelf.search.Key;
 
 /**
  * The virtualised grid: only the rows in view have nodes, which are used again as it scrolls. The card unfolds under the
@@ -52,8 +54,13 @@ public final class ShelfGrid extends Region {
     private final Deque<Tile> spare = new ArrayDeque<>();
     private final Map<Integer, Tile> shown = new HashMap<>();
     private final List<Region> ledges = new ArrayList<>();
-    private List<Entry> entries = List.of();
+    private int total;
+    /** Where the chosen asset stands; found when the hits or the choice change, not at every frame. */
+    private int chosenPlace = -1;
+
+    private final Pages pages;
     private double tileSize = 104;
+    private @Nullable String chosenLibrary;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
     private boolean revealing;
@@ -62,7 +69,8 @@ public final class ShelfGrid extends Region {
 
     public ShelfGrid(Workspace workspace) {
         this.workspace = workspace;
-        this.loader = new PreviewLoader(workspace.catalogue(), workspace.jobs(), this::arrived);
+        this.pages = workspace.pages();
+        this.loader = new PreviewLoader(workspace.catalogue().contents(), workspace.jobs(), this::arrived);
         this.card = new Card(workspace, loader, () -> {
             cardOpen = false;
             requestLayout();
@@ -82,32 +90,59 @@ public final class ShelfGrid extends Region {
         addEventHandler(ScrollEvent.SCROLL, e -> scroll(-e.getDeltaY()));
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         workspace.hits().addListener((o, before, now) -> {
-            entries = now.entries();
+            total = now.total();
+            findChosen();
             requestLayout();
             if (revealing) {
                 Platform.runLater(this::reveal);
             }
         });
         workspace.faults().findings().addListener(o -> requestLayout());
+        workspace.onPage(this::requestLayout);
         workspace.selected().addListener((o, before, now) -> {
             if (now == null) {
                 cardOpen = false;
             }
+            findChosen();
             requestLayout();
         });
         workspace.onChange(() -> {
-            Asset chosen = workspace.selected().get();
-            if (chosen != null) {
-                Asset fresh = workspace.catalogue().asset(chosen.id()).orElse(null);
-                if (fresh == null || !fresh.equals(chosen)) {
-                    workspace.selected().set(fresh);
-                }
-                if (fresh != null && cardOpen) {
-                    card.show(fresh);
-                }
-            }
+            loader.forgetFailures();
+            renewChosen();
             requestLayout();
         });
+    }
+
+    /** What is chosen may have changed, or be gone. */
+    private void renewChosen() {
+        Asset chosen = workspace.selected().get();
+        if (chosen == null) {
+            return;
+        }
+        workspace
+                .background()
+                .quietly(
+                        "Looking at what is chosen",
+                        work -> workspace.catalogue().shown(chosen.id()),
+                        found -> {
+                            if (workspace.selected().get() != chosen) {
+                                return;
+                            }
+                            Asset fresh = found.map(Shown::asset).orElse(null);
+                            if (!chosen.equals(fresh)) {
+                                workspace.selected().set(fresh);
+                            }
+                            if (cardOpen) {
+                                found.ifPresent(card::show);
+                            }
+                        });
+    }
+
+    private void findChosen() {
+        Asset chosen = workspace.selected().get();
+        String library = chosen == null ? null : chosenLibrary;
+        chosenPlace =
+                library == null || chosen == null ? -1 : workspace.hits().get().placeOf(new Key(library, chosen.row()));
     }
 
     public PreviewLoader loader() {
@@ -142,19 +177,6 @@ public final class ShelfGrid extends Region {
         return columns() * Math.max(1, (int) (getHeight() / rowHeight()));
     }
 
-    private int chosenIndex() {
-        Asset chosen = workspace.selected().get();
-        if (chosen == null) {
-            return -1;
-        }
-        for (int i = 0; i < entries.size(); i++) {
-            if (entries.get(i).id().equals(chosen.id())) {
-                return i;
-            }
-        }
-        return -1;
-    }
-
     @Override
     protected void layoutChildren() {
         double w = getWidth();
@@ -164,21 +186,22 @@ public final class ShelfGrid extends Region {
         clip.setWidth(w);
         clip.setHeight(h);
         int columns = columns();
-        int rows = (entries.size() + columns - 1) / columns;
-        int chosen = chosenIndex();
+        int rows = (total + columns - 1) / columns;
+        int chosen = chosenPlace;
         int cardRow = cardOpen && chosen >= 0 ? chosen / columns : -1;
         cardHeight = cardRow >= 0 ? card.prefHeight(w - barWidth) : 0;
-        double total = EDGE + rows * rowHeight() + cardHeight;
-        bar.setMax(Math.max(0, total - h));
-        bar.setVisibleAmount(total <= 0 ? 0 : h / total * bar.getMax());
-        bar.setVisible(total > h);
+        double whole = EDGE + rows * rowHeight() + cardHeight;
+        bar.setMax(Math.max(0, whole - h));
+        bar.setVisibleAmount(whole <= 0 ? 0 : h / whole * bar.getMax());
+        bar.setVisible(whole > h);
         bar.resizeRelocate(w - barWidth, 0, barWidth, h);
         double top = Math.min(bar.getValue(), bar.getMax());
         double cell = (w - barWidth - EDGE * 2) / columns;
         Map<Integer, Tile> still = new HashMap<>();
         List<Asset> inView = new ArrayList<>();
         int ledge = 0;
-        for (int row = 0; row < rows; row++) {
+        int firstRow = Math.max(0, (int) ((top - cardHeight - EDGE) / rowHeight()) - 1);
+        for (int row = firstRow; row < rows; row++) {
             double y = EDGE + row * rowHeight() - top + (cardRow >= 0 && row > cardRow ? cardHeight : 0);
             if (y + rowHeight() < 0) {
                 continue;
@@ -189,7 +212,7 @@ public final class ShelfGrid extends Region {
             ledge(ledge++).resizeRelocate(0, Math.rint(y + tileSize), w, 1);
             for (int column = 0; column < columns; column++) {
                 int index = row * columns + column;
-                if (index >= entries.size()) {
+                if (index >= total) {
                     break;
                 }
                 place(index, EDGE + column * cell, y, cell, chosen == index, still, inView);
@@ -210,13 +233,18 @@ public final class ShelfGrid extends Region {
                     0, Math.rint(EDGE + (cardRow + 1) * rowHeight() - top - ROW_GAP + 2), w - barWidth, cardHeight - 2);
             card.setPointer(EDGE + (chosen % columns + 0.5) * cell);
         }
-        loader.want(inView, rest());
+        loader.want(inView, rest(firstRow * columns));
     }
 
-    private List<Asset> rest() {
+    /** What is seen next when one scrolls on, and what was seen before, as far as it is known already. */
+    private List<Asset> rest(int from) {
         List<Asset> out = new ArrayList<>();
-        for (int i = 0; i < Math.min(entries.size(), 400); i++) {
-            workspace.catalogue().asset(entries.get(i).id()).ifPresent(out::add);
+        int ahead = pageful() * 3;
+        for (int place = Math.max(0, from - pageful()); place < Math.min(total, from + ahead); place++) {
+            Shown shown = pages.at(place);
+            if (shown != null) {
+                out.add(shown.asset());
+            }
         }
         return out;
     }
@@ -235,21 +263,23 @@ public final class ShelfGrid extends Region {
 
     private void place(
             int index, double x, double y, double cell, boolean chosen, Map<Integer, Tile> still, List<Asset> inView) {
-        Entry entry = entries.get(index);
-        Asset asset = workspace.catalogue().asset(entry.id()).orElse(null);
-        if (asset == null) {
-            return;
-        }
+        Shown shownThere = pages.at(index);
         Tile tile = shown.remove(index);
         if (tile == null) {
             tile = spare.isEmpty() ? fresh() : spare.pop();
         }
         still.put(index, tile);
         tile.setVisible(true);
-        tile.show(asset, entry.name(), workspace.faults().of(asset).size(), chosen);
-        tile.preview(loader.get(asset));
+        if (shownThere == null) {
+            tile.showUnknown();
+        } else {
+            Asset asset = shownThere.asset();
+            String library = workspace.libraryName(shownThere.library());
+            tile.show(shownThere, library, workspace.faults().of(asset).size(), chosen);
+            tile.preview(loader.get(asset));
+            inView.add(asset);
+        }
         tile.resizeRelocate(Math.rint(x), Math.rint(y), Math.rint(cell), tileSize + Tile.NAME_HEIGHT);
-        inView.add(asset);
     }
 
     private Tile fresh() {
@@ -283,19 +313,30 @@ public final class ShelfGrid extends Region {
 
     /** Chooses an asset, its card open or folded. */
     public void choose(Asset asset, boolean open) {
+        workspace.shown(asset).ifPresent(shown -> choose(shown, open));
+    }
+
+    private void choose(Shown shown, boolean open) {
         cardOpen = open;
+        chosenLibrary = shown.library();
         if (open) {
-            card.show(asset);
+            card.show(shown);
         }
-        workspace.selected().set(asset);
+        workspace.selected().set(shown.asset());
+        findChosen();
         requestLayout();
         revealing = true;
         Platform.runLater(this::reveal);
     }
 
+    /** Chooses what stands at a place, as soon as that is known. */
+    public void chooseAt(int place, boolean open) {
+        pages.whenThere(place, shown -> choose(shown, open));
+    }
+
     /** Scrolls so that the chosen row and its card are in view. */
     private void reveal() {
-        int chosen = chosenIndex();
+        int chosen = chosenPlace;
         if (chosen < 0) {
             return;
         }
@@ -316,24 +357,24 @@ public final class ShelfGrid extends Region {
     }
 
     private void key(KeyEvent e) {
-        int chosen = chosenIndex();
+        int chosen = chosenPlace;
         int next = switch (e.getCode()) {
             case LEFT -> chosen - 1;
             case RIGHT -> chosen + 1;
             case UP -> chosen - columns();
             case DOWN -> chosen < 0 ? 0 : chosen + columns();
             case PAGE_UP -> Math.max(0, chosen - pageful());
-            case PAGE_DOWN -> Math.min(entries.size() - 1, Math.max(0, chosen) + pageful());
+            case PAGE_DOWN -> Math.min(total - 1, Math.max(0, chosen) + pageful());
             case HOME -> 0;
-            case END -> entries.size() - 1;
+            case END -> total - 1;
             default -> -2;
         };
         Node target = e.getTarget() instanceof Node node ? node : this;
         if (target != this) {
             return;
         }
-        if (next >= 0 && next < entries.size()) {
-            workspace.catalogue().asset(entries.get(next).id()).ifPresent(a -> choose(a, cardOpen));
+        if (next >= 0 && next < total) {
+            chooseAt(next, cardOpen);
             e.consume();
         } else if ((e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) && chosen >= 0) {
             Asset asset = workspace.selected().get();

@@ -13,12 +13,14 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
+import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 
 /** One thing on a ledge: its picture, its name below the ledge, and a notch when something is wrong with it. Recycled. */
 final class Tile extends Region {
     static final double NAME_HEIGHT = 28;
+    private static final PseudoClass AWAY = PseudoClass.getPseudoClass("away");
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
 
     private final ImageView picture = new ImageView();
@@ -56,7 +58,10 @@ final class Tile extends Region {
         return asset;
     }
 
-    void show(Asset thing, String shownName, int findings, boolean chosen) {
+    /** @param library its name, for those who look at several */
+    void show(Shown shown, String library, int findings, boolean chosen) {
+        Asset thing = shown.asset();
+        String shownName = shown.name();
         asset = thing;
         setId("tile-" + thing.id());
         name.setText(shownName);
@@ -67,9 +72,10 @@ final class Tile extends Region {
         notch.setVisible(findings > 0);
         notch.setText(String.valueOf(findings));
         pseudoClassStateChanged(CHOSEN, chosen);
-        tooltip.setText(
-                shownName + "\n" + thing.path() + (findings > 0 ? "\n" + Words.plural(findings, "finding") : ""));
-        setAccessibleText(shownName + ", " + thing.kind().word()
+        pseudoClassStateChanged(AWAY, shown.away());
+        String place = library + (shown.away() ? ", away" : "") + " / " + thing.path();
+        tooltip.setText(shownName + "\n" + place + (findings > 0 ? "\n" + Words.plural(findings, "finding") : ""));
+        setAccessibleText(shownName + ", " + thing.kind().word() + ", in " + library + (shown.away() ? ", away" : "")
                 + (findings > 0 ? ", " + Words.plural(findings, "finding") : ""));
     }
 
@@ -79,6 +85,21 @@ final class Tile extends Region {
         failure.setVisible(reason != null);
         failure.setText(reason == null ? "" : reason);
         frame.setOpacity(shown != null && !shown.isFinal() ? 0.75 : 1);
+    }
+
+    /** Something stands there, but what is not known yet: a scroll went further than was fetched. */
+    void showUnknown() {
+        asset = null;
+        setId(null);
+        name.setText("");
+        name.setGraphic(null);
+        shownKind = null;
+        notch.setVisible(false);
+        pseudoClassStateChanged(CHOSEN, false);
+        pseudoClassStateChanged(AWAY, false);
+        tooltip.setText("");
+        setAccessibleText("being fetched");
+        preview(null);
     }
 
     @Override

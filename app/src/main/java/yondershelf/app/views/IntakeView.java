@@ -101,6 +101,9 @@ public final class IntakeView extends BorderPane {
         });
         library.setOnAction(e -> {
             if (plan != null && library.isFocused()) {
+                // whoever says it here means it for the next time too
+                workspace.catalogue().named(String.valueOf(library.getValue())).ifPresent(workspace::setTarget);
+                places.forgetTarget();
                 replan(workspace.brought().get());
             }
         });

@@ -19,6 +19,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Arrived;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
@@ -32,6 +33,7 @@ public final class JobStrip extends BorderPane {
     private final Label progress = new Label();
     private final Button cancel = new Button("cancel");
     private final Label message = new Label();
+    private final HBox news = new HBox(6);
     private final Button dismiss = new Button("dismiss");
     private final Button more = new Button("jobs");
     private final VBox list = new VBox(4);
@@ -66,7 +68,10 @@ public final class JobStrip extends BorderPane {
         more.setOnAction(e -> toggle());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox strip = new HBox(10, title, bar, progress, cancel, gap, message, dismiss, more);
+        news.setAlignment(Pos.CENTER_LEFT);
+        news.setId("news");
+        workspace.arrived().news().addListener(o -> showNews());
+        HBox strip = new HBox(10, title, bar, progress, cancel, gap, message, dismiss, news, more);
         strip.setAlignment(Pos.CENTER_LEFT);
         strip.getStyleClass().add("job-line");
         setBottom(strip);
@@ -80,6 +85,24 @@ public final class JobStrip extends BorderPane {
         });
         workspace.problem().addListener(o -> refresh());
         refresh();
+    }
+
+    /** "14 new in Props": a click shows just them. */
+    private void showNews() {
+        news.getChildren().clear();
+        for (Arrived.News came : workspace.arrived().news().get().values()) {
+            Button show = new Button(Words.count(came.count()) + " new in " + workspace.libraryName(came.library()));
+            show.getStyleClass().addAll("quiet", "news");
+            show.setMinWidth(Region.USE_PREF_SIZE);
+            show.setTooltip(new Tooltip("Show just what came"));
+            show.setOnAction(e -> workspace.arrived().show(came));
+            Button enough = new Button("×");
+            enough.getStyleClass().add("quiet");
+            enough.setTooltip(new Tooltip("Put this message away"));
+            enough.setAccessibleText("Put away what is said of " + workspace.libraryName(came.library()));
+            enough.setOnAction(e -> workspace.arrived().forget(came));
+            news.getChildren().addAll(show, enough);
+        }
     }
 
     /** Opens or closes the list. */

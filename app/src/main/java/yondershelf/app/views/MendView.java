@@ -265,6 +265,7 @@ public final class MendView extends BorderPane {
                                             ? kept
                                             : workspace
                                                     .catalogue()
+                                                    .contents()
                                                     .takePreview(
                                                             asset,
                                                             PreviewLoader.SIZE,

@@ -1,0 +1,135 @@
+package yondershelf.app.views;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.PlaceTree;
+import yondershelf.app.model.PlaceTree.Row;
+import yondershelf.app.model.Questions;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.KnownLibrary;
+import yondershelf.search.Query;
+
+/** What can be done at a place: go there, and with whole libraries more. */
+final class PlaceActs {
+    private final Workspace workspace;
+
+    PlaceActs(Workspace workspace) {
+        this.workspace = workspace;
+    }
+
+    /** True when the query looks there. */
+    boolean isChosen(Row row, Query now) {
+        return switch (row) {
+            case PlaceTree.Everything all ->
+                now.libraries().isEmpty() && now.folder() == null && now.tags().isEmpty() && !now.unfiled();
+            case PlaceTree.LibraryRow library ->
+                now.folder() == null
+                        && now.libraries().contains(library.library().id());
+            case PlaceTree.FolderRow folder ->
+                folder.path().equals(now.folder())
+                        && now.libraries().contains(folder.library().id());
+            case PlaceTree.TagRow tag -> now.tags().contains(tag.tag());
+            case PlaceTree.Unfiled unfiled -> now.unfiled();
+            default -> false;
+        };
+    }
+
+    /** @param more true to look there besides where one looks already */
+    void go(Row row, boolean more) {
+        Query now = workspace.query().get().withSince(0);
+        switch (row) {
+            case PlaceTree.Everything all ->
+                show(now.anywhere().withTags(Set.of()).withUnfiled(false));
+            case PlaceTree.LibraryRow library -> {
+                Set<String> ids = new HashSet<>(more ? now.libraries() : Set.of());
+                if (!ids.remove(library.library().id())) {
+                    ids.add(library.library().id());
+                }
+                show(now.in(ids, null).withUnfiled(false));
+            }
+            case PlaceTree.FolderRow folder ->
+                show(now.in(folder.library().id(), folder.path()).withUnfiled(false));
+            case PlaceTree.TagRow tag -> {
+                Set<String> tags = new HashSet<>(now.tags());
+                if (!tags.remove(tag.tag())) {
+                    tags.add(tag.tag());
+                }
+                show(now.withTags(tags));
+            }
+            case PlaceTree.Unfiled unfiled -> show(now.withUnfiled(!now.unfiled()));
+            default -> {}
+        }
+    }
+
+    private void show(Query query) {
+        workspace.view().set(Workspace.View.SHELF);
+        workspace.query().set(query);
+    }
+
+    /** What may be done with a library; null for other places. */
+    @Nullable
+    ContextMenu menu(Row row, Runnable rename) {
+        if (!(row instanceof PlaceTree.LibraryRow shown)) {
+            return null;
+        }
+        KnownLibrary library = shown.library();
+        ContextMenu menu = new ContextMenu();
+        MenuItem target = item("New things go here", () -> workspace.setTarget(library));
+        target.setDisable(library.isAway() || shown.target());
+        MenuItem name = item("Rename", rename);
+        name.setDisable(library.isAway());
+        MenuItem look = item("Look through it again", workspace::scan);
+        look.setDisable(library.isAway());
+        List<KnownLibrary> all = workspace.known().get();
+        int place = all.indexOf(library);
+        MenuItem up = item("Move up", () -> move(library, place - 1));
+        up.setDisable(place <= 0);
+        MenuItem down = item("Move down", () -> move(library, place + 1));
+        down.setDisable(place >= all.size() - 1);
+        MenuItem hide = item(
+                library.isHidden() ? "Show it again" : "Hide it",
+                () -> workspace.onLibraries(
+                        library.isHidden() ? "Showing " + library.name() : "Hiding " + library.name(),
+                        catalogue -> catalogue.hide(library, !library.isHidden())));
+        MenuItem remove = item("Remove from the list", () -> askToRemove(library));
+        menu.getItems()
+                .addAll(target, name, look, new SeparatorMenuItem(), up, down, hide, new SeparatorMenuItem(), remove);
+        return menu;
+    }
+
+    private static MenuItem item(String word, Runnable act) {
+        MenuItem item = new MenuItem(word);
+        item.setOnAction(e -> act.run());
+        return item;
+    }
+
+    private void move(KnownLibrary library, int place) {
+        workspace.onLibraries("Sorting the libraries", catalogue -> catalogue.move(library, place));
+    }
+
+    /** Only the list is changed, but a library that is away is not easily found again. */
+    private void askToRemove(KnownLibrary library) {
+        workspace
+                .questions()
+                .ask(
+                        "Remove " + library.name()
+                                + " from the list? No file is deleted: its folder and all labels stay.",
+                        new Questions.Choice(
+                                "Remove it",
+                                "It can be opened again at any time",
+                                () -> workspace.onLibraries(
+                                        "Removing " + library.name(), catalogue -> catalogue.close(library.root()))),
+                        new Questions.Choice("Keep it", "Change nothing", () -> {}));
+    }
+
+    void rename(KnownLibrary library, String name) {
+        if (!name.isBlank() && !name.strip().equals(library.name())) {
+            workspace.onLibraries("Renaming " + library.name(), catalogue -> catalogue.rename(library, name));
+        }
+    }
+}

@@ -1,0 +1,212 @@
+package yondershelf.app.views;
+
+import java.util.function.Consumer;
+import java.util.function.Predicate;
+import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Glyphs;
+import yondershelf.app.model.PlaceTree;
+import yondershelf.app.model.PlaceTree.Row;
+import yondershelf.app.model.Words;
+
+/** One row of the places, used again for others as the column scrolls. */
+final class PlaceCell extends ListCell<Row> {
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+    private static final PseudoClass TARGET = PseudoClass.getPseudoClass("target");
+    private static final PseudoClass AWAY = PseudoClass.getPseudoClass("away");
+    private static final double STEP = 12;
+
+    private final PlacesView view;
+    private final Label arrow = new Label();
+    private final Label word = new Label();
+    private final Label number = new Label();
+    private final HBox place;
+    private final Tooltip promise = new Tooltip();
+
+    PlaceCell(PlacesView view) {
+        this.view = view;
+        getStyleClass().add("place-cell");
+        arrow.getStyleClass().add("place-arrow");
+        arrow.setMinWidth(STEP);
+        arrow.setPrefWidth(STEP);
+        number.getStyleClass().add("place-count");
+        number.setMinWidth(Region.USE_PREF_SIZE);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        place = new HBox(arrow, word, gap, number);
+        place.setAlignment(Pos.CENTER_LEFT);
+        place.getStyleClass().add("place");
+        place.setOnMouseClicked(this::clicked);
+        takesDrops();
+    }
+
+    private void clicked(MouseEvent e) {
+        Row row = getItem();
+        if (row == null || e.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
+        boolean onArrow = row.isBranch() && e.getX() < place.getPadding().getLeft() + STEP;
+        if (onArrow) {
+            view.toggle(row);
+        } else {
+            view.go(row, e.isShortcutDown());
+        }
+    }
+
+    @Override
+    protected void updateItem(Row row, boolean empty) {
+        super.updateItem(row, empty);
+        setText(null);
+        setContextMenu(null);
+        setTooltip(null);
+        setAccessibleText(null);
+        setGraphic(empty || row == null ? null : graphic(row));
+    }
+
+    private Node graphic(Row row) {
+        return switch (row) {
+            case PlaceTree.Heading heading -> plain(heading.id(), "place-heading");
+            case PlaceTree.Hint hint -> plain(hint.id(), "place-hint");
+            case PlaceTree.LibraryActs acts -> acts();
+            case PlaceTree.Everything all -> place(row, "Everything", all.count(), "All libraries that are shown");
+            case PlaceTree.Unfiled unfiled -> place(row, "Unfiled", unfiled.count(), "What carries no tag yet");
+            case PlaceTree.TagRow tag -> place(row, tag.name(), tag.count(), tag.tag());
+            case PlaceTree.FolderRow folder -> place(row, folder.name(), folder.count(), folder.path());
+            case PlaceTree.LibraryRow library -> library(library);
+        };
+    }
+
+    private static Label plain(String text, String style) {
+        Label label = new Label(text);
+        label.setWrapText(true);
+        label.getStyleClass().addAll(style, "faint");
+        return label;
+    }
+
+    private Node acts() {
+        Button open = new Button("add a library");
+        open.setTooltip(new Tooltip("Open a folder as a library (Ctrl+L)"));
+        open.setOnAction(e -> view.addLibrary());
+        Button make = new Button("new");
+        make.setTooltip(new Tooltip("Make a new library, with folders to begin with"));
+        make.setOnAction(e -> view.createLibrary());
+        HBox both = new HBox(open, make);
+        for (Button button : new Button[] {open, make}) {
+            button.getStyleClass().addAll("quiet", "place-act");
+            button.setMinWidth(Region.USE_PREF_SIZE);
+        }
+        return both;
+    }
+
+    private Node library(PlaceTree.LibraryRow row) {
+        String state = row.away() ? ", away" : row.hidden() ? ", hidden" : "";
+        String hint = row.library().root()
+                + (row.away()
+                        ? " is not there now. Nothing of it is lost: connect its drive, and it comes back by itself"
+                        : row.target() ? "\nNew things go here" : "");
+        Node node = place(row, row.name() + state, row.count(), hint);
+        pseudoClass(AWAY, row.away() || row.hidden());
+        if (row.target()) {
+            word.setGraphic(Glyphs.tray());
+            setAccessibleText(getAccessibleText() + ", new things go here");
+        }
+        setContextMenu(view.menu(row));
+        return node;
+    }
+
+    private Node place(Row row, String name, int count, String hint) {
+        arrow.setText(row.isBranch() ? (view.isOpen(row) ? "▾" : "▸") : "");
+        word.setText(name);
+        word.setGraphic(null);
+        number.setText(Words.count(count));
+        place.setId(row.id());
+        place.setPadding(new Insets(3, 14, 3, 4 + row.depth() * STEP));
+        pseudoClass(AWAY, false);
+        place.pseudoClassStateChanged(CHOSEN, view.isChosen(row));
+        setTooltip(new Tooltip(hint));
+        setAccessibleText(name + ", " + count + (row.isBranch() ? (view.isOpen(row) ? ", open" : ", closed") : ""));
+        setAccessibleHelp(view.promise(row));
+        return place;
+    }
+
+    private void pseudoClass(PseudoClass of, boolean is) {
+        place.pseudoClassStateChanged(of, is);
+    }
+
+    /** Types another name where the old one stands. */
+    void rename(Consumer<String> done) {
+        Row row = getItem();
+        if (!(row instanceof PlaceTree.LibraryRow library)) {
+            return;
+        }
+        TextField field = new TextField(library.name());
+        field.getStyleClass().add("in-place");
+        field.setAccessibleText("Name of the library");
+        field.setTooltip(new Tooltip("Enter gives the name, Esc leaves it"));
+        field.setOnAction(e -> {
+            setGraphic(graphic(row));
+            done.accept(field.getText());
+        });
+        field.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                setGraphic(graphic(row));
+                e.consume();
+            }
+        });
+        setGraphic(field);
+        field.requestFocus();
+        field.selectAll();
+    }
+
+    private void takesDrops() {
+        setOnDragOver(e -> {
+            if (accepts(e.getDragboard())) {
+                e.acceptTransferModes(TransferMode.COPY);
+                pseudoClass(TARGET, true);
+                e.consume();
+            }
+        });
+        setOnDragEntered(e -> {
+            Row row = getItem();
+            if (row != null && accepts(e.getDragboard())) {
+                promise.setText(view.promise(row));
+                promise.show(this, e.getScreenX() + 14, e.getScreenY() + 14);
+            }
+        });
+        setOnDragExited(e -> {
+            pseudoClass(TARGET, false);
+            promise.hide();
+        });
+        setOnDragDropped(e -> {
+            promise.hide();
+            Row row = getItem();
+            if (row != null && accepts(e.getDragboard())) {
+                view.drop(row, e.getDragboard());
+                e.setDropCompleted(true);
+                e.consume();
+            }
+        });
+    }
+
+    private boolean accepts(Dragboard board) {
+        @Nullable Row row = getItem();
+        Predicate<Dragboard> takes = row == null ? b -> false : view.takes(row);
+        return takes.test(board);
+    }
+}
