@@ -35,7 +35,7 @@ class BringingInWindowTest extends OneWindow {
     }
 
     private int assets() {
-        return on.workspace.everything().get().total();
+        return on.workspace.counts().get().total();
     }
 
     @Test

@@ -8,6 +8,7 @@ import static yondershelf.app.Toolkit.onFx;
 import static yondershelf.app.Toolkit.run;
 import static yondershelf.app.WindowDriver.middle;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Predicate;
@@ -21,19 +22,28 @@ import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Shown;
 import yondershelf.content.Problem;
 import yondershelf.library.Asset;
 import yondershelf.library.Labels;
-import yondershelf.search.Entry;
+import yondershelf.search.Hits;
 import yondershelf.search.Query;
 import yondershelf.work.Job;
 import yondershelf.work.Work;
 
 /** Finding things on the shelf, and saying something about them on their cards. */
 class ShelfWindowTest extends OneWindow {
-    private boolean all(Predicate<Entry> like) {
-        return on.workspace.hits().get().total() > 0
-                && on.workspace.hits().get().entries().stream().allMatch(like);
+    private List<Shown> found() {
+        Hits hits = on.workspace.hits().get();
+        return on.workspace.catalogue().page(hits, 0, hits.total());
+    }
+
+    private boolean all(Predicate<Shown> like) {
+        return !found().isEmpty() && found().stream().allMatch(like);
+    }
+
+    private static String text(Shown e) {
+        return (e.name() + e.asset().path() + e.labels().tags()).toLowerCase(Locale.ROOT);
     }
 
     private Labels said(String name) {
@@ -43,11 +53,8 @@ class ShelfWindowTest extends OneWindow {
     @Test
     void wordsKindsAndTagsNarrow() throws Exception {
         on.search("lam");
-        await(
-                "only what has the letters",
-                () -> all(e -> (e.name() + e.path()).toLowerCase(Locale.ROOT).contains("lam")));
-        assertTrue(on.workspace.hits().get().entries().stream()
-                .anyMatch(e -> e.name().equals("Deck lamp")));
+        await("only what has the letters", () -> all(e -> text(e).contains("lam")));
+        assertTrue(found().stream().anyMatch(e -> e.name().equals("Deck lamp")));
         on.click("#kind-hdri");
         await("only HDRIs", () -> all(e -> e.name().equals("Lamp lit room")));
         on.click("#search");
@@ -55,7 +62,7 @@ class ShelfWindowTest extends OneWindow {
         await("everything", () -> on.workspace.hits().get().total() > 60);
 
         on.click("#tag-brass");
-        await("only brass", () -> all(e -> e.tags().contains("brass")));
+        await("only brass", () -> all(e -> e.labels().tags().contains("brass")));
         on.click("#tag-brass");
         await(
                 "everything again",
@@ -89,6 +96,7 @@ class ShelfWindowTest extends OneWindow {
         Catalogue later = on.catalogue();
         later.scanAll(Work.SILENT);
         assertEquals("v07", later.labels(later.asset(asset.id()).orElseThrow()).version());
+        later.close();
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
         await("taken back", () -> !said("Rain gauge").tags().contains("weather/rain"));
@@ -111,19 +119,11 @@ class ShelfWindowTest extends OneWindow {
         on.search("lamp");
         await(
                 "found",
-                () -> all(e -> (e.name() + e.path() + e.tags()).contains("lamp"))
+                () -> all(e -> text(e).contains("lamp"))
                         || on.workspace.hits().get().total() < 12);
         await(
                 "the shelf shows them",
-                () -> on.window
-                                .grid()
-                                .tileOf(on.workspace
-                                        .hits()
-                                        .get()
-                                        .entries()
-                                        .get(0)
-                                        .id())
-                        != null);
+                () -> on.window.grid().tileOf(found().get(0).asset().id()) != null);
         on.robot.type(KeyCode.ENTER);
         await("the first card is open", () -> on.window.lookup("#card").isVisible());
         Asset first = onFx(() -> on.workspace.selected().get());

@@ -181,11 +181,12 @@ final class WindowDriver implements AutoCloseable {
     }
 
     Asset named(String name) {
-        return workspace.catalogue().find(Query.EVERYTHING.withWords(name)).entries().stream()
-                .filter(e -> e.name().equals(name))
+        Catalogue catalogue = workspace.catalogue();
+        return catalogue.page(catalogue.find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
+                .filter(s -> s.name().equals(name))
                 .findFirst()
-                .flatMap(e -> workspace.catalogue().asset(e.id()))
-                .orElseThrow();
+                .orElseThrow()
+                .asset();
     }
 
     /** Searches for a thing until its tile has come to rest on the shelf. */

@@ -178,7 +178,7 @@ public final class Contents {
         Object read() throws ProblemException;
     }
 
-    /** The content of an asset: what is there, what is being read already, or what is read now. A failure is not kept. */
+    /** The content of an asset: what is there, what is being read already, or what is read now. */
     public CompletableFuture<Object> loaded(Asset asset, Starter starter) {
         return loaded.get(new Loading(asset, asset.key()), (key, executor) -> starter.start(() -> read(asset)));
     }

@@ -11,7 +11,7 @@ import yondershelf.work.Jobs;
 
 /**
  * What assets hold, each read once in the background and shared by all who ask, as long as there is room. A file that changed
- * is read again, and so is one that could not be read.
+ * is read again.
  */
 public final class Loaded {
     private final Catalogue catalogue;

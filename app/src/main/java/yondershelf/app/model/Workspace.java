@@ -275,6 +275,7 @@ public final class Workspace {
                     return looked.values().stream().anyMatch(l -> !l.isUnchanged());
                 },
                 changes -> {
+                    catalogue.contents().forgetFailures();
                     arrived.watch();
                     refreshed();
                 });

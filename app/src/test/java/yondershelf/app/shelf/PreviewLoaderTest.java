@@ -61,7 +61,7 @@ class PreviewLoaderTest {
 
     private PreviewLoader loader() {
         return new PreviewLoader(
-                catalogue,
+                catalogue.contents(),
                 jobs,
                 id -> arrived.add(catalogue.asset(id).orElseThrow().name()));
     }
@@ -152,7 +152,9 @@ class PreviewLoaderTest {
         other.add(library.root(), "");
         other.scanAll(Work.SILENT);
         PreviewLoader loader = new PreviewLoader(
-                other, jobs, id -> arrived.add(other.asset(id).orElseThrow().name()));
+                other.contents(),
+                jobs,
+                id -> arrived.add(other.asset(id).orElseThrow().name()));
         loader.want(
                 List.of(
                         other.asset(library.assetId("a.obj")).orElseThrow(),
