@@ -43,7 +43,6 @@ public final class SearchScale {
     private static void run(int size) throws Exception {
         SplittableRandom random = new SplittableRandom(size);
         List<String> words = words(random, 12_000);
-        long before = used();
         long start = System.nanoTime();
         Index index = new Index();
         List<Entry> batch = new ArrayList<>();
@@ -60,7 +59,7 @@ public final class SearchScale {
         IndexFile.save(index, Map.of("a", 1L), file);
         say(size, "saved", (System.nanoTime() - start) / 1e6, "ms");
         index = null;
-        before = used();
+        long before = used();
         start = System.nanoTime();
         Index again = Objects.requireNonNull(IndexFile.load(file)).index();
         say(size, "read back", (System.nanoTime() - start) / 1e6, "ms");

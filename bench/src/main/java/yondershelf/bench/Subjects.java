@@ -17,6 +17,7 @@ import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
 import yondershelf.search.Entry;
+import yondershelf.search.Key;
 
 /** Made-up things of a given size to measure on. */
 final class Subjects {
@@ -85,14 +86,14 @@ final class Subjects {
             }
             String folder = "pack " + random.nextInt(200) + "/" + syllables[random.nextInt(10)];
             out.add(new Entry(
-                    "id" + i,
-                    "library",
+                    new Key("library", i + 1),
                     Kind.values()[random.nextInt(4)],
                     name.toString(),
                     folder,
-                    folder + "/" + i,
+                    i + ".glb",
                     java.util.Set.of("tag" + random.nextInt(50)),
-                    ""));
+                    "",
+                    0));
         }
         return out;
     }

@@ -27,6 +27,7 @@ import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.library.UndoRun;
+import yondershelf.search.Query;
 import yondershelf.table.Placement;
 import yondershelf.table.Recovery;
 import yondershelf.table.Scene;
@@ -86,6 +87,8 @@ final class Targets {
         out.add(new Named("description", f -> f.getFileName().toString().equals("library.json"), targets::description));
         out.add(new Named("note of a take", f -> f.toString().contains("own/running"), targets::note));
         out.add(new Named("home", f -> f.getFileName().toString().equals("home.json"), targets::home));
+        out.add(new Named("store", f -> f.toString().endsWith("own/store.db"), targets::store));
+        out.add(new Named("index", f -> f.toString().endsWith("own/index.bin"), targets::index));
         out.add(new Named("recovery note", f -> f.toString().contains("own/recovery"), targets::recovery));
         return out;
     }
@@ -133,7 +136,12 @@ final class Targets {
                 "{\"take\":\"\",\"sources\":[\"" + demo.toString().replace("\\", "/")
                         + "\"],\"wanted\":[\"model a.glb\"]}");
         Path state = folder.resolve("state");
-        Catalogue.open(Home.open(state), reader).add(made, "");
+        try (Catalogue catalogue = Catalogue.open(Home.open(state), reader)) {
+            catalogue.add(made, "");
+            catalogue.scanAll(Work.SILENT);
+        }
+        copy(state.resolve("cache/catalogue/" + first.id() + ".db"), own.resolve("store.db"));
+        copy(state.resolve("cache/index.bin"), own.resolve("index.bin"));
         copy(state.resolve("home.json"), own.resolve("home.json"));
         makeSmall(Files.createDirectories(folder.resolve("small")));
         Scene scene = scene(demo);
@@ -282,7 +290,35 @@ final class Targets {
     private void home(Path sample, byte[] damaged) throws IOException, ProblemException {
         Files.createDirectories(home);
         Files.write(home.resolve("home.json"), damaged);
-        Catalogue.open(Home.open(home), reader).scanAll(Work.SILENT);
+        try (Catalogue catalogue = Catalogue.open(Home.open(home), reader)) {
+            catalogue.scanAll(Work.SILENT);
+        }
+    }
+
+    /** What is kept of a library on this machine is made anew, and tells the same as before. */
+    private void store(Path sample, byte[] damaged) throws IOException, ProblemException {
+        kept("catalogue/" + Library.open(library, "", "desk").id() + ".db", damaged);
+    }
+
+    private void index(Path sample, byte[] damaged) throws IOException, ProblemException {
+        kept("index.bin", damaged);
+    }
+
+    private void kept(String file, byte[] damaged) throws IOException, ProblemException {
+        Files.deleteIfExists(home.resolve("home.json"));
+        try (Catalogue first = Catalogue.open(Home.open(home), reader)) {
+            first.add(library, "");
+            first.scanAll(Work.SILENT);
+        }
+        Files.write(home.resolve("cache").resolve(file), damaged);
+        try (Catalogue catalogue = Catalogue.open(Home.open(home), reader)) {
+            catalogue.scanAll(Work.SILENT);
+            int there = catalogue.libraries().get(0).assets().size();
+            int found = catalogue.find(Query.EVERYTHING).total();
+            if (there != found) {
+                throw new IllegalStateException(found + " of " + there + " are found");
+            }
+        }
     }
 
     private void recovery(Path sample, byte[] damaged) throws IOException, ProblemException {

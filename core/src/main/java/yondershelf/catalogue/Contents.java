@@ -180,7 +180,21 @@ public final class Contents {
 
     /** The content of an asset: what is there, what is being read already, or what is read now. */
     public CompletableFuture<Object> loaded(Asset asset, Starter starter) {
-        return loaded.get(new Loading(asset, asset.key()), (key, executor) -> starter.start(() -> read(asset)));
+        return loaded.get(
+                        new Loading(asset, asset.key()),
+                        (key, executor) -> starter.start(() -> read(asset))
+                                .handle((content, failure) -> content != null ? content : new Failed(failure)))
+                .thenCompose(content -> content instanceof Failed failed
+                        ? CompletableFuture.failedFuture(failed.reason)
+                        : CompletableFuture.completedFuture(content));
+    }
+
+    /** Kept like content: while something is carried it is asked for at every movement. */
+    private record Failed(Throwable reason) {}
+
+    /** Tries again what could not be read. */
+    public void forgetFailures() {
+        loaded.synchronous().asMap().values().removeIf(Failed.class::isInstance);
     }
 
     /** Lets all content go. */

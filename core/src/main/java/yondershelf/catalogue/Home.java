@@ -7,14 +7,17 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -25,6 +28,7 @@ import yondershelf.format.worker.Limits;
 public final class Home {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final String FILE = "home.json";
+    private static final Pattern ID = Pattern.compile("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}");
     private static final long MOST_BYTES = 64 << 20;
     private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
 
@@ -167,23 +171,31 @@ public final class Home {
     /** In the order the user gave them. */
     public synchronized List<Known> libraries() {
         List<Known> out = new ArrayList<>();
-        state.path("libraries").forEach(known -> out.add(known(known)));
+        state.path("libraries").forEach(known -> known(known).ifPresent(out::add));
         return out;
     }
 
-    private static Known known(JsonNode known) {
-        return new Known(
-                Path.of(known.isTextual() ? known.asText() : known.path("path").asText()),
-                known.path("id").asText(""),
-                known.path("name").asText(""),
-                known.path("hidden").asBoolean());
+    /** An id names a file in the cache, so only what is one counts as one. */
+    private static Optional<Known> known(JsonNode known) {
+        String id = known.path("id").asText("");
+        try {
+            Path path = Path.of(
+                    known.isTextual() ? known.asText() : known.path("path").asText());
+            return Optional.of(new Known(
+                    path,
+                    ID.matcher(id).matches() ? id : "",
+                    known.path("name").asText(""),
+                    known.path("hidden").asBoolean()));
+        } catch (InvalidPathException e) {
+            return Optional.empty();
+        }
     }
 
     /** Changes the list of libraries as it is by now, whoever changed it last. */
     void libraries(String what, UnaryOperator<List<Known>> change) throws ProblemException {
         change(what, now -> {
             List<Known> all = new ArrayList<>();
-            now.path("libraries").forEach(known -> all.add(known(known)));
+            now.path("libraries").forEach(known -> known(known).ifPresent(all::add));
             ArrayNode kept = now.putArray("libraries");
             for (Known known : change.apply(all)) {
                 ObjectNode node = kept.addObject()

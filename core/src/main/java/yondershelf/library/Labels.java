@@ -59,6 +59,10 @@ public record Labels(
             return NONE;
         }
         List<String> parts = List.of(text.split("\0", -1));
+        if (parts.size() < FIELDS) {
+            // a damaged cache: what was said stands in the journal
+            return NONE;
+        }
         return new Labels(
                 parts.get(0),
                 new TreeSet<>(parts.subList(FIELDS, parts.size())),

@@ -70,10 +70,19 @@ record Listing(SortedMap<String, Seen> files, SortedMap<String, String> closed) 
         for (int i = 0; i + PARTS <= parts.length; i += PARTS) {
             if (parts[i + 2].equals("-")) {
                 closed.put(parts[i], parts[i + 1]);
-            } else if (!parts[i + 2].isEmpty()) {
-                files.put(parts[i], new Seen(Long.parseLong(parts[i + 1]), Long.parseLong(parts[i + 2])));
+            } else {
+                files.put(parts[i], new Seen(number(parts[i + 1]), number(parts[i + 2])));
             }
         }
         return new Listing(files, closed);
+    }
+
+    /** A number no file has for one that is damaged: then the file counts as changed. */
+    private static long number(String text) {
+        try {
+            return Long.parseLong(text);
+        } catch (NumberFormatException e) {
+            return -1;
+        }
     }
 }

@@ -21,7 +21,8 @@ final class DemoLabels {
         for (String name : List.of(DemoLibrary.PROPS, DemoLibrary.SURFACES)) {
             Library library = Library.open(root.resolve(name), name, MACHINE);
             List<Edit> edits = new ArrayList<>();
-            for (Asset asset : library.scan(new Formats(), Work.SILENT)) {
+            library.scan(new Formats(), Work.SILENT);
+            for (Asset asset : library.assets()) {
                 label(asset, edits);
             }
             library.edit(edits);
