@@ -5,38 +5,81 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.TimeUnit;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
 import yondershelf.content.Picture;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
+import yondershelf.search.Query;
 import yondershelf.work.Work;
 
-/** How long a library of very many assets takes to be opened, looked through, labelled, and found again after a move. */
+/**
+ * How long a library of very many assets takes to be looked through, in multiples of {@code find} on the same tree, and to be
+ * opened, labelled, and found again after a move.
+ */
 public final class LibraryScale {
     private static final int LABELLED = 2_000;
     private static final int MOVED = 500;
-    private static final int IN_A_FOLDER = 50;
+    private static final int IN_A_FOLDER = 20;
+    private static final int ROUNDS = 7;
+    private static final int JOURNAL_LINES = 200_000;
 
     private LibraryScale() {}
 
-    /** @param args how many assets; 100,000 when not given */
+    /** @param args how many assets; 100,000 when not given. A second one names a folder to be kept: {@code FOLDER/library}. */
     public static void main(String[] args) throws Exception {
         int count = args.length > 0 ? Integer.parseInt(args[0]) : 100_000;
-        Path folder = Files.createTempDirectory("yonder-scale");
+        Path at = args.length > 1 ? Path.of(args[1]) : Files.createTempDirectory("yonder-scale");
+        Path folder = at.resolve("library");
         make(folder, count);
-        Library library = timed("open, new", () -> Library.open(folder, "", "desk"));
-        timed("first scan", () -> library.scan(new Formats(), Work.SILENT));
-        timed("second scan", () -> library.scan(new Formats(), Work.SILENT));
+        Home home = Home.open(at.resolve("home"));
+        Catalogue first = Catalogue.open(home, new Formats());
+        Library library = first.add(folder, "");
+        double find = find(folder);
+        say("find, warm, median of " + ROUNDS, find, "ms");
+        long start = System.nanoTime();
+        first.scan(library, Work.SILENT);
+        double whole = (System.nanoTime() - start) / 1e6;
+        say("first look, found and indexed", whole, "ms");
+        say("  in multiples of find", whole / find(folder), "x");
+        say("  heap used after it", used(), "MB");
+        rescans(first, library, folder);
+        edits(library);
+        moves(first, library, folder);
+        timed("closing, index kept", () -> {
+            first.close();
+            return first;
+        });
+        opening(at);
+        journal(Files.createTempDirectory("yonder-journal"));
+        if (args.length < 2) {
+            Mutations.removeAll(at);
+        }
+    }
+
+    private static void rescans(Catalogue catalogue, Library library, Path folder) throws Exception {
+        List<Double> looks = new ArrayList<>();
+        List<Double> ratios = new ArrayList<>();
+        for (int i = 0; i < ROUNDS; i++) {
+            double find = find(folder);
+            long start = System.nanoTime();
+            catalogue.scan(library, Work.SILENT);
+            looks.add((System.nanoTime() - start) / 1e6);
+            ratios.add(looks.get(i) / find);
+        }
+        say("look again, nothing changed, median", median(looks), "ms");
+        say("  in multiples of find, median", median(ratios), "x");
+    }
+
+    private static void edits(Library library) throws Exception {
         List<Asset> assets = library.assets();
         int step = assets.size() / LABELLED;
-        timed("one edit, place recorded", () -> {
+        timed("one edit", () -> {
             library.edit(List.of(Edit.tag(assets.get(1).id(), "one")));
-            return library;
-        });
-        timed("one edit, place known", () -> {
-            library.edit(List.of(Edit.tag(assets.get(1).id(), "two")));
             return library;
         });
         timed(LABELLED + " edits in one commit", () -> {
@@ -47,35 +90,64 @@ public final class LibraryScale {
             library.edit(edits);
             return library;
         });
-        timed("scan, " + LABELLED + " labelled", () -> library.scan(new Formats(), Work.SILENT));
+    }
+
+    private static void moves(Catalogue catalogue, Library library, Path folder) throws Exception {
+        List<Asset> assets = library.assets();
+        int step = assets.size() / LABELLED;
         Path moved = Files.createDirectories(folder.resolve("moved"));
         for (int i = 0; i < MOVED; i++) {
-            Path file = library.resolve(assets.get(i * step).path());
-            Files.move(file, moved.resolve("m" + i + ".png"));
+            Files.move(library.resolve(assets.get(i * step).path()), moved.resolve("m" + i + ".png"));
         }
-        timed("scan, " + MOVED + " of these moved", () -> library.scan(new Formats(), Work.SILENT));
+        timed("look, " + MOVED + " labelled ones moved", () -> catalogue.scan(library, Work.SILENT));
         long kept = library.assets().stream()
                 .filter(a -> a.path().startsWith("moved/")
                         && !library.labels(a.id()).tags().isEmpty())
                 .count();
-        System.out.println("of " + MOVED + " moved, " + kept + " keep their labels");
-        Library again = timed("open", () -> Library.open(folder, "", "desk"));
-        timed("scan", () -> again.scan(new Formats(), Work.SILENT));
+        say("  keep their labels", (double) kept, "of " + MOVED);
         timed("100 acts on files", () -> {
             for (int i = 0; i < 100; i++) {
-                try (FileActs acts = again.begin("act")) {
+                try (FileActs acts = library.begin("act")) {
                     acts.write(folder.resolve("new/f" + i), new byte[1000]);
                 }
             }
-            return again;
+            return library;
         });
-        timed("list of runs", () -> FileActs.runs(again));
+        timed("list of runs", () -> FileActs.runs(library));
+    }
+
+    private static void opening(Path at) throws Exception {
+        Catalogue kept =
+                timed("open what is known", () -> Catalogue.openKept(Home.open(at.resolve("home")), new Formats()));
+        timed("find lam and its first page", () -> kept.page(kept.find(Query.EVERYTHING.withWords("lam")), 0, 60));
+        timed("everything and its first page", () -> kept.page(kept.find(Query.EVERYTHING), 0, 60));
+        timed("counts of all places", kept::counts);
+        timed("connect", kept::connect);
+        kept.close();
+    }
+
+    /** A library in which very much was said. */
+    private static void journal(Path folder) throws Exception {
+        Library library = Library.open(folder, "", "desk");
+        List<Edit> edits = new ArrayList<>();
+        for (int i = 0; i < JOURNAL_LINES; i++) {
+            edits.add(Edit.set("asset" + i % 60_000, Edit.Field.values()[i / 60_000], "said " + i));
+            if (edits.size() == 20_000) {
+                library.edit(edits);
+                edits.clear();
+            }
+        }
+        for (int i = 0; i < 3; i++) {
+            Library again = Library.open(folder, "", "desk");
+            timed(JOURNAL_LINES + " lines said, read back", () -> again.labels("asset1"));
+        }
         Mutations.removeAll(folder);
     }
 
     private static void make(Path folder, int count) throws Exception {
+        String[] words = {"lamp", "buoy", "rope", "clamp", "mast", "crate", "lantern", "tide", "gauge", "winch"};
         for (int i = 0; i < count; i++) {
-            Path in = folder.resolve("f" + i / IN_A_FOLDER);
+            Path in = folder.resolve("pack " + i / IN_A_FOLDER % 200).resolve("part " + i / IN_A_FOLDER);
             if (i % IN_A_FOLDER == 0) {
                 Files.createDirectories(in);
             }
@@ -83,8 +155,35 @@ public final class LibraryScale {
             pixels[0] = (byte) i;
             pixels[1] = (byte) (i >> 8);
             pixels[2] = (byte) (i >> 16);
-            Files.write(in.resolve("thing " + i + ".png"), Formats.png(Picture.ofBytes(8, 8, 1, pixels)));
+            Files.write(
+                    in.resolve(words[i % 10] + " " + words[i / 10 % 10] + " " + i + ".png"),
+                    Formats.png(Picture.ofBytes(8, 8, 1, pixels)));
         }
+    }
+
+    /** Milliseconds of {@code find} printing size, time and path of everything; the median. */
+    private static double find(Path folder) throws Exception {
+        List<Double> times = new ArrayList<>();
+        for (int i = 0; i < ROUNDS; i++) {
+            long start = System.nanoTime();
+            Process process = new ProcessBuilder("find", folder.toString(), "-printf", "%s %T@ %p\n")
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            if (!process.waitFor(10, TimeUnit.MINUTES)) {
+                throw new IllegalStateException("find did not end");
+            }
+            times.add((System.nanoTime() - start) / 1e6);
+        }
+        return median(times);
+    }
+
+    private static double median(List<Double> values) {
+        return values.stream().sorted().toList().get(values.size() / 2);
+    }
+
+    private static double used() {
+        System.gc();
+        return (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) / 1e6;
     }
 
     private interface Act<T> {
@@ -94,7 +193,11 @@ public final class LibraryScale {
     private static <T> T timed(String what, Act<T> act) throws Exception {
         long start = System.nanoTime();
         T result = act.run();
-        System.out.println(String.format(Locale.ROOT, "%-32s %8.0f ms", what, (System.nanoTime() - start) / 1e6));
+        say(what, (System.nanoTime() - start) / 1e6, "ms");
         return result;
+    }
+
+    private static void say(String what, double value, String unit) {
+        System.out.println(String.format(Locale.ROOT, "%-40s %10.1f %s", what, value, unit));
     }
 }

@@ -17,6 +17,7 @@ import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.search.Hits;
@@ -67,6 +68,12 @@ final class FindCommand extends Base {
         if (fresh || !catalogue.known().stream().allMatch(KnownLibrary::isLookedThrough)) {
             catalogue.connect();
             catalogue.scanAll(work);
+            catalogue.away().stream()
+                    .filter(k -> fresh || !k.isLookedThrough())
+                    .forEach(k -> report(new Problem(
+                            k.root().toString(),
+                            "the library is away" + (k.isLookedThrough() ? "" : " and was never looked through"),
+                            "Connect its drive")));
         }
         KnownLibrary only = library == null ? null : known(catalogue, library);
         Query query = Query.EVERYTHING
