@@ -230,31 +230,33 @@ final class JournalFiles implements EditLog {
         int from = 0;
         for (int at = 0; at < bytes.length; at++) {
             if (bytes[at] == '\n') {
-                // bytes that are no UTF-8 become replacement characters, which the line's checksum then refuses
-                line(mark, new String(bytes, from, at - from, StandardCharsets.UTF_8));
+                line(mark, bytes, from, at);
                 from = at + 1;
             }
         }
         if (from < bytes.length) {
-            String rest = new String(bytes, from, bytes.length - from, StandardCharsets.UTF_8);
-            if (JournalLine.parse(rest).isPresent()) {
-                line(mark, rest);
+            if (JournalLine.parse(bytes, from, bytes.length).isPresent()) {
+                line(mark, bytes, from, bytes.length);
                 from = bytes.length;
             }
         }
         return from;
     }
 
-    private void line(Mark mark, String line) {
-        if (line.isBlank()) {
-            return;
-        }
-        if (mark.lines == 0 && line.startsWith(COMPACTED)) {
-            mark.kept = keptLines(line);
-            return;
+    private void line(Mark mark, byte[] bytes, int from, int to) {
+        // bytes that are no UTF-8 become replacement characters, which the line's checksum then refuses
+        Optional<JournalLine> read = JournalLine.parse(bytes, from, to);
+        if (read.isEmpty()) {
+            String line = new String(bytes, from, to - from, StandardCharsets.UTF_8);
+            if (line.isBlank()) {
+                return;
+            }
+            if (mark.lines == 0 && line.startsWith(COMPACTED)) {
+                mark.kept = keptLines(line);
+                return;
+            }
         }
         mark.lines++;
-        Optional<JournalLine> read = JournalLine.parse(line);
         if (read.isEmpty()) {
             mark.damaged++;
         } else if (read.get().stamp().isFarAheadOf(clock.getAsLong())) {

@@ -43,6 +43,7 @@ final class Looking {
     /** Assets somebody spoke of whose files nobody has seen. */
     private final Set<String> missing;
 
+    private final boolean bare;
     private final long since = System.currentTimeMillis() / 1000;
     private int put;
     private int arrived;
@@ -54,6 +55,7 @@ final class Looking {
         this.work = work;
         this.lore = new StoredLore(store, new FileLore(library.root(), reader), this::state);
         this.missing = new HashSet<>(library.missing());
+        this.bare = store.assetCount() == 0;
         changed.forEach(d -> deltas.put(d.folder(), d));
     }
 
@@ -224,7 +226,10 @@ final class Looking {
                         states,
                         former.values().stream().map(Looking::former).toList(),
                         missing,
-                        id -> !former.containsKey(id) && store.asset(id).isPresent());
+                        // nobody bore an id before the first look
+                        id -> !bare
+                                && !former.containsKey(id)
+                                && store.asset(id).isPresent());
         keep(items, states, ids, former, skipped);
     }
 

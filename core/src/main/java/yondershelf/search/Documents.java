@@ -176,7 +176,14 @@ final class Documents {
                 all.add(doc);
             }
         }
-        all.sort(this::compare);
+        byte[][] keys = new byte[size() - sorted][];
+        for (int doc : all) {
+            keys[doc - sorted] = names.bytes(doc);
+        }
+        all.sort((a, b) -> {
+            int byName = Arrays.compareUnsigned(keys[a - sorted], keys[b - sorted]);
+            return byName != 0 ? byName : compareWithin(a, b);
+        });
         fresh = all.stream().mapToInt(i -> i).toArray();
         freshPlaces = new int[fresh.length];
         for (int i = 0; i < fresh.length; i++) {
@@ -200,9 +207,11 @@ final class Documents {
 
     private int compare(int a, int b) {
         int byName = names.compare(a, b);
-        if (byName != 0) {
-            return byName;
-        }
+        return byName != 0 ? byName : compareWithin(a, b);
+    }
+
+    /** Of documents with the same name. */
+    private int compareWithin(int a, int b) {
         int byFolder = places.path(folders.get(a)).compareTo(places.path(folders.get(b)));
         return byFolder != 0 ? byFolder : Integer.compare(rows.get(a), rows.get(b));
     }

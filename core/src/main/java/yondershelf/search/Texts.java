@@ -87,6 +87,12 @@ final class Texts {
         return new String(bytes, start, end(start) - start, StandardCharsets.UTF_8);
     }
 
+    /** As UTF-8. */
+    byte[] bytes(int id) {
+        int start = start(id);
+        return Arrays.copyOfRange(bytes, start, end(start));
+    }
+
     /** By code points, as UTF-8 sorts. */
     int compare(int a, int b) {
         int first = start(a);

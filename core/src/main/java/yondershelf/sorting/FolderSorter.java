@@ -98,10 +98,12 @@ public final class FolderSorter {
     private void sortPictures(Map<String, FileType> pictures) {
         // by the words the maps of a set share
         Map<String, Map<String, Role>> sets = new TreeMap<>();
+        Map<String, MapName> names = new LinkedHashMap<>();
         List<String> loose = new ArrayList<>();
         for (Map.Entry<String, FileType> entry : pictures.entrySet()) {
             String path = entry.getKey();
             MapName name = MapName.of(Sorter.name(path));
+            names.put(path, name);
             if (entry.getValue().group() == FileType.Group.RADIANCE && isEnvironment(path, name)) {
                 items.add(
                         new SortedItem(Kind.HDRI, title(path), folder, List.of(new SortedItem.SortedFile(path, null))));
@@ -112,22 +114,29 @@ public final class FolderSorter {
             }
         }
         // a plain "rock.png" beside "rock_normal.png" is that set's base color
-        for (String path : List.copyOf(loose)) {
-            MapName name = MapName.of(Sorter.name(path));
-            Map<String, Role> set = sets.get(name.set());
-            if (set != null && !name.set().isEmpty() && !set.containsValue(Role.BASE_COLOR)) {
-                set.put(path, Role.BASE_COLOR);
-                loose.remove(path);
+        loose.removeIf(path -> {
+            String words = name(names, path).set();
+            Map<String, Role> set = words.isEmpty() ? null : sets.get(words);
+            if (set == null || set.containsValue(Role.BASE_COLOR)) {
+                return false;
             }
-        }
+            set.put(path, Role.BASE_COLOR);
+            return true;
+        });
         for (Map.Entry<String, Map<String, Role>> set : sets.entrySet()) {
             addSet(set.getKey(), set.getValue(), loose);
         }
         for (String path : loose) {
-            Role role = MapName.of(Sorter.name(path)).role();
-            items.add(
-                    new SortedItem(Kind.TEXTURE, title(path), folder, List.of(new SortedItem.SortedFile(path, role))));
+            items.add(new SortedItem(
+                    Kind.TEXTURE,
+                    title(path),
+                    folder,
+                    List.of(new SortedItem.SortedFile(path, name(names, path).role()))));
         }
+    }
+
+    private static MapName name(Map<String, MapName> names, String path) {
+        return names.getOrDefault(path, new MapName("", null));
     }
 
     private void addSet(String words, Map<String, Role> set, List<String> loose) {

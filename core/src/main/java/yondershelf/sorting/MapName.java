@@ -90,23 +90,74 @@ record MapName(String set, @Nullable Role role) {
         List<String> kept = new ArrayList<>();
         for (int i = 0; i < words.size(); i++) {
             String word = words.get(i);
-            boolean resolution = word.matches("\\d{1,2}k|\\d{3,5}(px)?|\\d{3,5}x\\d{3,5}");
-            if ((i < from || i > to) && !resolution && !NOISE.contains(word)) {
+            if ((i < from || i > to) && !isResolution(word) && !NOISE.contains(word)) {
                 kept.add(word);
             }
         }
         return String.join(" ", kept);
     }
 
+    /** {@code 2k}, {@code 2048}, {@code 2048px}, {@code 2048x1024}. */
+    private static boolean isResolution(String word) {
+        int digits = digitsFrom(word, 0);
+        if (digits == 0) {
+            return false;
+        }
+        String rest = word.substring(digits);
+        if (rest.equals("k")) {
+            return digits <= 2;
+        }
+        boolean side = digits >= 3 && digits <= 5;
+        if (rest.isEmpty() || rest.equals("px")) {
+            return side;
+        }
+        int others = rest.startsWith("x") ? digitsFrom(rest, 1) : 0;
+        return side && others >= 3 && others <= 5 && others + 1 == rest.length();
+    }
+
+    private static int digitsFrom(String word, int from) {
+        int at = from;
+        while (at < word.length() && word.charAt(at) >= '0' && word.charAt(at) <= '9') {
+            at++;
+        }
+        return at - from;
+    }
+
+    private static boolean isLower(char c) {
+        return c >= 'a' && c <= 'z';
+    }
+
+    private static boolean isUpper(char c) {
+        return c >= 'A' && c <= 'Z';
+    }
+
+    /** True where a word ends inside {@code oakBark}, {@code 2KRough} (before the R) and the like. */
+    private static boolean isSeam(String stem, int at) {
+        char before = stem.charAt(at - 1);
+        if (!isUpper(stem.charAt(at))) {
+            return false;
+        }
+        boolean lowerFollows = at + 1 < stem.length() && isLower(stem.charAt(at + 1));
+        return isLower(before) || before >= '0' && before <= '9' && lowerFollows;
+    }
+
     /** Splits at separators and where a lower-case letter meets an upper-case one. */
     static List<String> split(String stem) {
-        String spaced = stem.replaceAll("(?<=[a-z0-9])(?=[A-Z][a-z])|(?<=[a-z])(?=[A-Z])", " ");
         List<String> out = new ArrayList<>();
-        for (String word : spaced.split("[\\s_\\-.()\\[\\]]+")) {
-            if (!word.isEmpty()) {
-                out.add(word.toLowerCase(Locale.ROOT));
+        int start = 0;
+        for (int i = 0; i <= stem.length(); i++) {
+            boolean separator = i == stem.length() || isSeparator(stem.charAt(i));
+            if (separator || i > start && isSeam(stem, i)) {
+                if (i > start) {
+                    out.add(stem.substring(start, i).toLowerCase(Locale.ROOT));
+                }
+                start = separator ? i + 1 : i;
             }
         }
         return out;
+    }
+
+    private static boolean isSeparator(char c) {
+        return "_-.()[]".indexOf(c) >= 0 || " \t\n\u000B\f\r".indexOf(c) >= 0;
     }
 }

@@ -20,6 +20,8 @@ import yondershelf.work.ProgramLog;
  */
 final class Connections implements AutoCloseable {
     private static final int BUSY_MILLIS = 10_000;
+    /** Ids come in no order: the pages they fall on must stay in memory while many are written. */
+    private static final int CACHE_KIBIBYTES = 32 << 10;
 
     private final @Nullable Path file;
     private final ReentrantLock writing = new ReentrantLock();
@@ -90,6 +92,9 @@ final class Connections implements AutoCloseable {
         config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
         config.setBusyTimeout(BUSY_MILLIS);
         config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
+        config.setCacheSize(-CACHE_KIBIBYTES);
+        config.setGetGeneratedKeys(false);
+        config.setTempStore(SQLiteConfig.TempStore.MEMORY);
         Connection connection = config.createConnection("jdbc:sqlite:" + file.toAbsolutePath());
         return new Sql(connection);
     }
@@ -197,27 +202,18 @@ final class Connections implements AutoCloseable {
     }
 
     private void transact(Writing body) throws SQLException {
-        writer.plain("BEGIN IMMEDIATE");
+        writer.begin();
         boolean done = false;
         try {
             body.run(writer);
-            writer.plain("COMMIT");
+            writer.commit();
             done = true;
         } catch (Batch.Failed e) {
             throw e.reason();
         } finally {
             if (!done) {
-                rollBack();
+                writer.rollBack();
             }
-        }
-    }
-
-    private void rollBack() {
-        try {
-            writer.plain("ROLLBACK");
-        } catch (SQLException e) {
-            // the transaction ended by itself, as on a full drive
-            return;
         }
     }
 

@@ -5,7 +5,7 @@ import java.util.List;
 
 /** The tables. A store of another version is made anew: it is a cache. */
 final class Schema {
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
 
     private static final String[] TABLES = {
         "CREATE TABLE meta(name TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID",
@@ -19,7 +19,6 @@ final class Schema {
                 + " name TEXT NOT NULL, folder TEXT NOT NULL, path TEXT NOT NULL, files TEXT NOT NULL,"
                 + " key TEXT NOT NULL, since INTEGER NOT NULL, said TEXT NOT NULL, changed INTEGER NOT NULL)",
         "CREATE INDEX asset_folder ON asset(folder)",
-        "CREATE INDEX asset_path ON asset(path)",
         "CREATE INDEX asset_changed ON asset(changed)",
         "CREATE TABLE gone(row INTEGER PRIMARY KEY, changed INTEGER NOT NULL)",
         "CREATE INDEX gone_changed ON gone(changed)",

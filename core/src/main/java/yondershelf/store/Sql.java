@@ -59,6 +59,26 @@ final class Sql implements AutoCloseable {
         return out[0];
     }
 
+    /** Begins a transaction that nobody else can write during. */
+    void begin() throws SQLException {
+        connection.setAutoCommit(false);
+    }
+
+    void commit() throws SQLException {
+        connection.commit();
+        connection.setAutoCommit(true);
+    }
+
+    void rollBack() {
+        try {
+            connection.rollback();
+            connection.setAutoCommit(true);
+        } catch (SQLException e) {
+            // the transaction ended by itself, as on a full drive
+            return;
+        }
+    }
+
     /** Statements that prepare nothing: schema and pragmas. */
     void plain(String text) throws SQLException {
         try (var statement = connection.createStatement()) {

@@ -186,11 +186,11 @@ public final class Store implements AutoCloseable {
 
     /** The asset a file names. */
     public Optional<AssetRow> named(String path) {
-        return one(ASSET + "WHERE path = ? ORDER BY row LIMIT 1", path);
+        return one(ASSET + "WHERE folder = ? AND path = ? ORDER BY row LIMIT 1", folder(path), path);
     }
 
-    private Optional<AssetRow> one(String query, Object value) {
-        List<AssetRow> found = some(query, value);
+    private Optional<AssetRow> one(String query, Object... values) {
+        List<AssetRow> found = some(query, values);
         return found.isEmpty() ? Optional.empty() : Optional.of(found.get(0));
     }
 
@@ -249,19 +249,15 @@ public final class Store implements AutoCloseable {
             return new Changes(generation, List.of(), List.of());
         }
         return connections.readAtLength(sql -> {
-            sql.plain("BEGIN");
-            try {
-                long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);
-                List<AssetRow> put = new ArrayList<>();
-                sql.each(ASSET + "WHERE changed > ?", r -> put.add(asset(r)), generation);
-                List<Integer> gone = new ArrayList<>();
-                if (generation > 0) {
-                    sql.each("SELECT row FROM gone WHERE changed > ?", r -> gone.add(r.getInt(1)), generation);
-                }
-                return new Changes(now, put, gone);
-            } finally {
-                sql.plain("COMMIT");
+            // nobody writes meanwhile: another process may, and what it adds then is told once more the next time
+            long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);
+            List<AssetRow> put = new ArrayList<>();
+            sql.each(ASSET + "WHERE changed > ?", r -> put.add(asset(r)), generation);
+            List<Integer> gone = new ArrayList<>();
+            if (generation > 0) {
+                sql.each("SELECT row FROM gone WHERE changed > ?", r -> gone.add(r.getInt(1)), generation);
             }
+            return new Changes(now, put, gone);
         });
     }
 
