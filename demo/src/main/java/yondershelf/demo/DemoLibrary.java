@@ -47,11 +47,14 @@ public final class DemoLibrary {
     }
 
     public static void main(String[] args) throws IOException, ProblemException {
-        if (args.length != 1) {
-            System.err.println("usage: DemoLibrary FOLDER");
+        if (args.length < 1 || args.length > 2) {
+            System.err.println("usage: DemoLibrary FOLDER [HOME]");
             System.exit(2);
         }
         write(Path.of(args[0]));
+        if (args.length == 2) {
+            AwayDrive.prepare(Path.of(args[0]), Path.of(args[1]));
+        }
     }
 
     /** Writes the demo below a folder, unless it is there already. */
