@@ -42,6 +42,9 @@ final class PlaceCell extends ListCell<Row> {
     PlaceCell(PlacesView view) {
         this.view = view;
         getStyleClass().add("place-cell");
+        // as wide as the column, whatever the name: names end in dots, counts stay in view
+        setPrefWidth(0);
+        word.setMinWidth(0);
         arrow.getStyleClass().add("place-arrow");
         arrow.setMinWidth(STEP);
         arrow.setPrefWidth(STEP);
