@@ -23,6 +23,9 @@ import yondershelf.work.Work;
 public final class Watching implements AutoCloseable {
     private static final long SETTLE_MILLIS = 250;
     private static final long LOOK_MILLIS = 1_000;
+    /** What came before all folders were listened to was heard by nobody: at first it is looked for. */
+    private static final long[] FIRST_MILLIS = {500, 2_000, 8_000};
+
     private static final long DEAF_MILLIS = 30_000;
     private static final long VERIFY_MILLIS = 10L * 60 * 1000;
 
@@ -35,6 +38,7 @@ public final class Watching implements AutoCloseable {
     });
     private final Map<Library, Watch> watches = new HashMap<>();
     private final Map<Library, Long> lookedAt = new HashMap<>();
+    private final Map<Library, Integer> looksMade = new HashMap<>();
     private final AtomicBoolean waiting = new AtomicBoolean();
 
     /** Is told from the watching thread; what takes long is for others to do. */
@@ -83,8 +87,12 @@ public final class Watching implements AutoCloseable {
                 continue;
             }
             long since = now - lookedAt.getOrDefault(library, now);
-            if (since > (watch.isDeaf() ? DEAF_MILLIS : VERIFY_MILLIS)) {
+            int looks = looksMade.getOrDefault(library, 0);
+            long patience =
+                    looks < FIRST_MILLIS.length ? FIRST_MILLIS[looks] : watch.isDeaf() ? DEAF_MILLIS : VERIFY_MILLIS;
+            if (since > patience) {
                 lookedAt.put(library, now);
+                looksMade.put(library, looks + 1);
                 listener.changed(library, Set.of());
             }
         }
@@ -107,6 +115,7 @@ public final class Watching implements AutoCloseable {
 
     private void forget(Library library) {
         lookedAt.remove(library);
+        looksMade.remove(library);
         Watch watch = watches.remove(library);
         if (watch != null) {
             watch.close();
