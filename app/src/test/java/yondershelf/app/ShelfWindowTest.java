@@ -198,4 +198,57 @@ class ShelfWindowTest extends OneWindow {
                 .map(n -> ((Label) n).getText())
                 .collect(Collectors.joining("\n"));
     }
+
+    /** A file that comes while the window is open is announced, and one click shows just that. */
+    @Test
+    void whatComesIsAnnouncedAndShown() throws Exception {
+        java.nio.file.Path props = on.demo(yondershelf.demo.DemoLibrary.PROPS);
+        java.nio.file.Path fresh = props.resolve("workshop/tide bell.png");
+        byte[] picture = yondershelf.format.Formats.png(yondershelf.content.Picture.ofBytes(3, 3, 1, new byte[9]));
+        java.nio.file.Files.write(fresh, picture);
+        try {
+            await(
+                    "announced",
+                    () -> on.window.lookupAll("#news .button").stream()
+                            .anyMatch(b ->
+                                    ((javafx.scene.control.Button) b).getText().equals("1 new in Station props")));
+            on.robot.clickOn("1 new in Station props");
+            await(
+                    "just that",
+                    () -> found().size() == 1 && found().get(0).name().equals("Tide bell"));
+            await("quiet about it", () -> on.window.lookupAll("#news .button").isEmpty());
+        } finally {
+            java.nio.file.Files.delete(fresh);
+        }
+        await(
+                "gone again",
+                () -> on.workspace
+                                .catalogue()
+                                .find(Query.EVERYTHING.withWords("tide bell"))
+                                .total()
+                        == 0);
+    }
+
+    /** Each thing says whose it is; a library is looked at alone, and another one besides it. */
+    @Test
+    void librariesAreLookedAtAloneAndTogether() throws Exception {
+        int all = on.workspace.hits().get().total();
+        on.robot.clickOn("Coast surfaces");
+        await(
+                "one library",
+                () -> all(s -> s.asset().path().length() > 0
+                        && on.workspace.libraryName(s.library()).equals("Coast surfaces")));
+        assertTrue(onFx(() -> ((Label) on.window.lookup("#where")).getText()).equals("Coast surfaces"));
+        int one = on.workspace.hits().get().total();
+        on.robot.press(KeyCode.CONTROL);
+        on.robot.clickOn("Station props");
+        on.robot.release(KeyCode.CONTROL);
+        await(
+                "both",
+                () -> on.workspace.hits().get().total() == all
+                        && on.workspace.query().get().libraries().size() == 2);
+        assertTrue(one < all);
+        on.robot.clickOn("Everything");
+        await("everything", () -> on.workspace.query().get().libraries().isEmpty());
+    }
 }

@@ -76,6 +76,72 @@ class JobsTest {
         }
     }
 
+    /** However long housekeeping takes, what is asked for begins, and what is looked at. */
+    @Test
+    void urgentWorkNeverWaitsForOther() throws Exception {
+        try (Jobs jobs = new Jobs()) {
+            CountDownLatch end = new CountDownLatch(1);
+            List<Job<Boolean>> slow = new ArrayList<>();
+            for (Priority priority : List.of(Priority.HOUSEKEEPING, Priority.ASKED_FOR)) {
+                for (int i = 0; i < 40; i++) {
+                    slow.add(jobs.start("Slow " + i, priority, work -> waited(end)));
+                }
+                Priority urgent = Priority.values()[priority.ordinal() - 1];
+                assertEquals(7, jobs.start("Urgent", urgent, work -> 7).result().get(10, TimeUnit.SECONDS));
+            }
+            long running =
+                    slow.stream().filter(j -> j.state() == Job.State.RUNNING).count();
+            assertTrue(running < 20, "a bounded pool: " + running);
+            end.countDown();
+            for (Job<Boolean> job : slow) {
+                assertTrue(job.result().get(60, TimeUnit.SECONDS));
+            }
+        }
+    }
+
+    private static boolean waited(CountDownLatch end) {
+        try {
+            return end.await(60, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+
+    /** What a job resulted in is not held by the list of jobs. */
+    @Test
+    void resultsAreLetGo() throws Exception {
+        try (Jobs jobs = new Jobs()) {
+            java.lang.ref.WeakReference<byte[]> large = new java.lang.ref.WeakReference<>(
+                    jobs.start("Large", work -> new byte[10 << 20]).result().get(10, TimeUnit.SECONDS));
+            jobs.start("Another", work -> 1).result().get(10, TimeUnit.SECONDS);
+            for (int i = 0; i < 200 && large.get() != null; i++) {
+                System.gc();
+                Thread.sleep(20);
+            }
+            assertEquals(null, large.get());
+            assertEquals(Job.State.DONE, jobs.list().get(0).state());
+            assertEquals("Large", jobs.list().get(0).title());
+        }
+    }
+
+    /** Waiting for another job takes no thread, and goes on however that ended. */
+    @Test
+    void aJobAfterAnotherWaitsWithoutAThread() throws Exception {
+        try (Jobs jobs = new Jobs()) {
+            java.util.concurrent.CompletableFuture<String> before = new java.util.concurrent.CompletableFuture<>();
+            List<Job<Integer>> after = new ArrayList<>();
+            for (int i = 0; i < 50; i++) {
+                after.add(jobs.startAfter(before, "After", work -> 1));
+            }
+            assertEquals(2, jobs.start("Meanwhile", work -> 2).result().get(10, TimeUnit.SECONDS));
+            before.completeExceptionally(new IllegalStateException("it failed"));
+            for (Job<Integer> job : after) {
+                assertEquals(1, job.result().get(10, TimeUnit.SECONDS));
+            }
+        }
+    }
+
     @Test
     void parallelWorkIsWholeOrSaysSo() {
         int[] hits = new int[1000];

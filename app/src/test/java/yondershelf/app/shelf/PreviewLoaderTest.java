@@ -113,6 +113,44 @@ class PreviewLoaderTest {
         assertNotNull(loader.get(asset("b")));
     }
 
+    /** Stopped by hand it stays stopped, until something else is looked at; then nothing that is wanted is lost. */
+    @Test
+    void whatWasStoppedIsNotBegunAgainByItself() throws Exception {
+        PreviewLoader loader = loader();
+        loader.want(List.of(asset("a"), asset("b")), List.of());
+        jobs.list().forEach(yondershelf.work.Job::cancel);
+        for (int i = 0; i < 600 && jobs.list().stream().anyMatch(j -> !j.isOver()); i++) {
+            Thread.sleep(20);
+        }
+        int begun = jobs.list().size();
+        boolean settled = loader.isSettled();
+        loader.want(List.of(asset("a"), asset("b")), List.of());
+        loader.want(List.of(asset("b")), List.of());
+        assertTrue(settled || begun == jobs.list().size(), "it was begun again");
+        loader.want(List.of(asset("a"), asset("b"), asset("c")), List.of());
+        settle(loader, 3);
+        for (String name : List.of("a", "b", "c")) {
+            assertTrue(Objects.requireNonNull(loader.get(asset(name))).isFinal(), name);
+        }
+    }
+
+    /** Wishes that come while the last one is being fulfilled, over and over: each is. */
+    @Test
+    void noWishIsLost() throws Exception {
+        PreviewLoader loader = loader();
+        for (int round = 0; round < 40; round++) {
+            String name = List.of("a", "b", "c", "d").get(round % 4);
+            loader.want(List.of(asset(name)), List.of());
+            if (round >= 4) {
+                loader.forgetFailures();
+            }
+            for (int i = 0; i < 1200 && loader.get(asset(name)) == null; i++) {
+                Thread.sleep(5);
+            }
+            assertNotNull(loader.get(asset(name)), name + " in round " + round);
+        }
+    }
+
     /** A changed file's preview is no longer its preview. */
     @Test
     void changedFilesAreTakenAgain() throws Exception {
