@@ -201,7 +201,10 @@ public final class Catalogue implements AutoCloseable {
 
     /** Looks through one library and makes what changed findable. */
     public Looked scan(Library library, Work work) throws ProblemException {
-        Looked looked = library.scan(reader, work);
+        Looked looked;
+        try (Following _ = new Following(this, () -> {})) {
+            looked = library.scan(reader, work);
+        }
         follow();
         index.save(true);
         return looked;
@@ -220,6 +223,11 @@ public final class Catalogue implements AutoCloseable {
      * @return what was found by library
      */
     public Map<Library, Looked> scanAll(Work work) {
+        return scanAll(work, () -> {});
+    }
+
+    /** @param came called now and then while a look goes on and something new can be found, from some thread */
+    public Map<Library, Looked> scanAll(Work work, Runnable came) {
         int done = 0;
         libraries.disconnect();
         libraries.connect(problem -> {});
@@ -227,7 +235,9 @@ public final class Catalogue implements AutoCloseable {
         List<Library> all = libraries();
         for (Library library : all) {
             work.progress(done++, all.size(), library.name());
-            look(library, work).ifPresent(looked -> out.put(library, looked));
+            try (Following _ = new Following(this, came)) {
+                look(library, work).ifPresent(looked -> out.put(library, looked));
+            }
             follow();
         }
         if (out.values().stream().anyMatch(l -> !l.isUnchanged())) {

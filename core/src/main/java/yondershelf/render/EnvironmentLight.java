@@ -15,6 +15,8 @@ public final class EnvironmentLight {
     private final Picture background;
     private final float brightness;
     private final double turn;
+    private final double turnCos;
+    private final double turnSin;
     private final int w;
     private final int h;
     private final float[] texels;
@@ -24,13 +26,15 @@ public final class EnvironmentLight {
     private final int[] columnGuide;
     /** Sum of luminance times solid angle; zero for a black environment. */
     private final double power;
-    /** Irradiance over pi by direction, as nine spherical-harmonic coefficients per channel (Ramamoorthi and Hanrahan 2001). */
+    /** Irradiance over pi by direction, before turn and exposure, as nine spherical-harmonic coefficients per channel (Ramamoorthi and Hanrahan 2001). */
     private final double[] harmonics = new double[27];
 
     private EnvironmentLight(Picture picture, double stops, double turnRadians) {
         this.background = picture;
         this.brightness = (float) Math.pow(2, stops);
         this.turn = turnRadians;
+        this.turnCos = StrictMath.cos(turnRadians);
+        this.turnSin = StrictMath.sin(turnRadians);
         int shrink = Math.max(1, (picture.width() + MOST_COLUMNS - 1) / MOST_COLUMNS);
         this.w = Math.max(1, picture.width() / shrink);
         this.h = Math.max(1, picture.height() / shrink);
@@ -67,6 +71,29 @@ public final class EnvironmentLight {
         for (int y = 0; y < h; y++) {
             fillGuide(columnCdf, y * (w + 1), w, columnGuide, y * w);
         }
+    }
+
+    /** The tables say nothing of how bright the light is or how far it is turned: they are shared. */
+    private EnvironmentLight(EnvironmentLight same, double stops, double turnRadians) {
+        this.background = same.background;
+        this.brightness = (float) Math.pow(2, stops);
+        this.turn = turnRadians;
+        this.turnCos = StrictMath.cos(turnRadians);
+        this.turnSin = StrictMath.sin(turnRadians);
+        this.w = same.w;
+        this.h = same.h;
+        this.texels = same.texels;
+        this.rowCdf = same.rowCdf;
+        this.columnCdf = same.columnCdf;
+        this.rowGuide = same.rowGuide;
+        this.columnGuide = same.columnGuide;
+        this.power = same.power;
+        System.arraycopy(same.harmonics, 0, harmonics, 0, harmonics.length);
+    }
+
+    /** The same environment with another exposure or turn, at no cost. */
+    public EnvironmentLight with(double stops, double turnRadians) {
+        return new EnvironmentLight(this, stops, turnRadians);
     }
 
     /**
@@ -133,7 +160,7 @@ public final class EnvironmentLight {
             // cosine lobe over pi: 1, 2/3, 1/4 by band
             double band = k == 0 ? 1 : k < 4 ? 2.0 / 3 : 0.25;
             for (int c = 0; c < 3; c++) {
-                harmonics[k * 3 + c] += texels[texel + c] * brightness * angle * basis[k] * band;
+                harmonics[k * 3 + c] += texels[texel + c] * angle * basis[k] * band;
             }
         }
     }
@@ -152,9 +179,9 @@ public final class EnvironmentLight {
         };
     }
 
-    /** The direction of a place in the picture: the middle column looks along -Z, the top row up. */
-    private double[] directionAt(double u, double v) {
-        double phi = (u - 0.5) * 2 * Math.PI - turn;
+    /** The direction of a place in the picture: the middle column looks along -Z, the top row up. Before it is turned. */
+    private static double[] directionAt(double u, double v) {
+        double phi = (u - 0.5) * 2 * Math.PI;
         double theta = v * Math.PI;
         double s = StrictMath.sin(theta);
         return new double[] {StrictMath.sin(phi) * s, StrictMath.cos(theta), -StrictMath.cos(phi) * s};
@@ -257,13 +284,14 @@ public final class EnvironmentLight {
 
     /** Irradiance over pi for a surface facing a unit direction, smooth (nine harmonics). */
     void ambient(double nx, double ny, double nz, float[] out) {
-        double[] basis = harmonicBasis(nx, ny, nz);
+        // the tables are of the environment before it is turned: the normal is turned back
+        double[] basis = harmonicBasis(nx * turnCos - nz * turnSin, ny, nz * turnCos + nx * turnSin);
         for (int c = 0; c < 3; c++) {
             double sum = 0;
             for (int k = 0; k < 9; k++) {
                 sum += harmonics[k * 3 + c] * basis[k];
             }
-            out[c] = (float) Math.max(0, sum);
+            out[c] = (float) Math.max(0, sum * brightness);
         }
     }
 }

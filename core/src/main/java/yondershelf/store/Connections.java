@@ -26,14 +26,20 @@ final class Connections implements AutoCloseable {
     private final @Nullable Path file;
     private final ReentrantLock writing = new ReentrantLock();
     private final ReentrantLock reading;
+    private final ReentrantLock following;
     private Sql writer;
     private Sql reader;
+    /** For long reading, so that short reading does not wait for it. */
+    private Sql follower;
+
     private volatile int epoch;
 
-    private Connections(@Nullable Path file, Sql writer, Sql reader) {
+    private Connections(@Nullable Path file, Sql writer, Sql reader, Sql follower) {
         this.file = file;
         this.writer = writer;
         this.reader = reader;
+        this.follower = follower;
+        this.following = writer == follower ? writing : new ReentrantLock();
         // in memory there is one connection only
         this.reading = writer == reader ? writing : new ReentrantLock();
     }
@@ -56,12 +62,12 @@ final class Connections implements AutoCloseable {
         if (!Schema.prepare(sql)) {
             throw new SQLException("no empty database");
         }
-        return new Connections(null, sql, sql);
+        return new Connections(null, sql, sql, sql);
     }
 
     static Connections open(Path file) throws SQLException, IOException {
         Sql writer = prepared(file);
-        return new Connections(file, writer, connect(file));
+        return new Connections(file, writer, connect(file), connect(file));
     }
 
     /** A connection to tables of the right version: whatever else lies there is put out of the way. */
@@ -143,15 +149,16 @@ final class Connections implements AutoCloseable {
         }
     }
 
-    /** For long reading: those who write wait for it, those who read do not. */
-    <T> T readAtLength(Reading<T> body) {
-        writing.lock();
+    /** For long reading: nobody waits for it. A store that is lost meanwhile tells nothing, and the next call what it is then. */
+    <T> T readAtLength(Reading<T> body, T otherwise) {
+        following.lock();
         try {
-            return body.run(writer);
+            return body.run(follower);
         } catch (SQLException e) {
-            throw new IllegalStateException("the store cannot be read (" + e.getMessage() + ")", e);
+            ProgramLog.note("reading the store", e);
+            return otherwise;
         } finally {
-            writing.unlock();
+            following.unlock();
         }
     }
 
@@ -220,6 +227,7 @@ final class Connections implements AutoCloseable {
     private void renew(int seen, SQLException reason) throws SQLException {
         writing.lock();
         reading.lock();
+        following.lock();
         try {
             if (epoch != seen) {
                 return;
@@ -233,10 +241,12 @@ final class Connections implements AutoCloseable {
             Disk.REAL.makeFolders(folderOf(file));
             writer = prepared(file);
             reader = connect(file);
+            follower = connect(file);
             epoch = seen + 1;
         } catch (IOException e) {
             throw new SQLException("the store cannot be made anew (" + e.getMessage() + ")", e);
         } finally {
+            following.unlock();
             reading.unlock();
             writing.unlock();
         }
@@ -244,7 +254,7 @@ final class Connections implements AutoCloseable {
 
     @Override
     public void close() {
-        for (Sql sql : new Sql[] {reader, writer}) {
+        for (Sql sql : new Sql[] {follower, reader, writer}) {
             try {
                 sql.close();
             } catch (SQLException e) {

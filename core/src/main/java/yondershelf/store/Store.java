@@ -248,17 +248,20 @@ public final class Store implements AutoCloseable {
         if (generation() == generation) {
             return new Changes(generation, List.of(), List.of());
         }
-        return connections.readAtLength(sql -> {
-            // nobody writes meanwhile: another process may, and what it adds then is told once more the next time
-            long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);
-            List<AssetRow> put = new ArrayList<>();
-            sql.each(ASSET + "WHERE changed > ?", r -> put.add(asset(r)), generation);
-            List<Integer> gone = new ArrayList<>();
-            if (generation > 0) {
-                sql.each("SELECT row FROM gone WHERE changed > ?", r -> gone.add(r.getInt(1)), generation);
-            }
-            return new Changes(now, put, gone);
-        });
+        Changes none = new Changes(generation, List.of(), List.of());
+        return connections.readAtLength(
+                sql -> {
+                    // somebody may write meanwhile: what that adds is told once more the next time
+                    long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);
+                    List<AssetRow> put = new ArrayList<>();
+                    sql.each(ASSET + "WHERE changed > ?", r -> put.add(asset(r)), generation);
+                    List<Integer> gone = new ArrayList<>();
+                    if (generation > 0) {
+                        sql.each("SELECT row FROM gone WHERE changed > ?", r -> gone.add(r.getInt(1)), generation);
+                    }
+                    return new Changes(now, put, gone);
+                },
+                none);
     }
 
     /** Files no asset could be made of, with the reasons, by path. */

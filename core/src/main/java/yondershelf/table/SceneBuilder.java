@@ -1,9 +1,9 @@
 package yondershelf.table;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.WeakHashMap;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
@@ -19,12 +19,21 @@ public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
     private static final int MOST_PREPARED = 64;
+    /** A dress holds its pictures. */
+    private static final int MOST_DRESSES = 48;
 
     private final Shaders shaders;
     /** The latest used last. Known by identity: comparing models by value would compare all their vertices. */
     private final List<ReadyModel> prepared = new ArrayList<>();
 
-    private final Map<Material, Shader> dresses = new WeakHashMap<>();
+    private final Map<Material, Shader> dresses = new LinkedHashMap<>(16, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Material, Shader> eldest) {
+            return size() > MOST_DRESSES;
+        }
+    };
     private @Nullable Light litBy;
     private @Nullable EnvironmentLight light;
 
@@ -117,16 +126,16 @@ public final class SceneBuilder {
     }
 
     private EnvironmentLight light(Light wanted) {
+        Light before = litBy;
         EnvironmentLight known = light;
-        if (known == null || litBy == null || !sameLight(litBy, wanted)) {
-            known = EnvironmentLight.of(wanted.environment(), wanted.exposure(), Math.toRadians(wanted.turn()));
-            light = known;
-            litBy = wanted;
+        double turn = Math.toRadians(wanted.turn());
+        if (known == null || before == null || before.environment() != wanted.environment()) {
+            known = EnvironmentLight.of(wanted.environment(), wanted.exposure(), turn);
+        } else if (before.turn() != wanted.turn() || before.exposure() != wanted.exposure()) {
+            known = known.with(wanted.exposure(), turn);
         }
+        light = known;
+        litBy = wanted;
         return known;
-    }
-
-    private static boolean sameLight(Light a, Light b) {
-        return a.environment() == b.environment() && a.turn() == b.turn() && a.exposure() == b.exposure();
     }
 }

@@ -46,6 +46,48 @@ class LightTest {
         assertEquals(1, sum / n * 4 * Math.PI, 0.02);
     }
 
+    /** Another turn or exposure of the same environment is what it would be made anew, for sampling and for soft light. */
+    @Test
+    void turnAndExposureShareTheTables() {
+        SplittableRandom r = new SplittableRandom(4);
+        float[] p = new float[64 * 32 * 3];
+        for (int i = 0; i < p.length; i++) {
+            p[i] = (float) Math.pow(r.nextDouble(), 8) * 50;
+        }
+        Environment bumpy = new Environment("bumpy", Picture.ofFloats(64, 32, 3, p));
+        EnvironmentLight anew = EnvironmentLight.of(bumpy, 1.5, 2.1);
+        EnvironmentLight shared = EnvironmentLight.of(bumpy, -2, 0.4).with(1.5, 2.1);
+        float[] a = new float[3];
+        float[] b = new float[3];
+        float[] da = new float[3];
+        float[] db = new float[3];
+        for (int i = 0; i < 2000; i++) {
+            float u = r.nextFloat();
+            float v = r.nextFloat();
+            assertEquals(anew.sample(u, v, da, a), shared.sample(u, v, db, b));
+            for (int c = 0; c < 3; c++) {
+                assertEquals(da[c], db[c]);
+                assertEquals(a[c], b[c]);
+            }
+            anew.ambient(da[0], da[1], da[2], a);
+            shared.ambient(da[0], da[1], da[2], b);
+            for (int c = 0; c < 3; c++) {
+                assertEquals(a[c], b[c]);
+            }
+        }
+        // soft light turns with the environment: seen from a normal turned the other way it is the same
+        EnvironmentLight still = EnvironmentLight.of(bumpy, 0, 0);
+        EnvironmentLight turned = still.with(0, 0.9);
+        for (int i = 0; i < 200; i++) {
+            double f = r.nextDouble(0, 2 * Math.PI);
+            still.ambient(Math.sin(f), 0, -Math.cos(f), a);
+            turned.ambient(Math.sin(f - 0.9), 0, -Math.cos(f - 0.9), b);
+            for (int c = 0; c < 3; c++) {
+                assertEquals(a[c], b[c], 1e-4 * (1 + a[c]));
+            }
+        }
+    }
+
     /** Turning the environment turns the light: what was seen along -Z at turn 0 is seen turned by the same angle. */
     @Test
     void turningAndExposure() {

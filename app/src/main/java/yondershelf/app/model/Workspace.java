@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
+import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
@@ -270,7 +271,7 @@ public final class Workspace {
         return background.run(
                 "Looking through the libraries",
                 work -> {
-                    Map<Library, Looked> looked = catalogue.scanAll(work);
+                    Map<Library, Looked> looked = catalogue.scanAll(work, () -> Platform.runLater(this::search));
                     arrived.heard(looked);
                     return looked.values().stream().anyMatch(l -> !l.isUnchanged());
                 },

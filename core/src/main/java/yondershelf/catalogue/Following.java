@@ -1,0 +1,66 @@
+package yondershelf.catalogue;
+
+import yondershelf.work.ProgramLog;
+
+/** While a long look goes on, takes in what it has found so far, on a thread of its own: the shelf fills as things are found. */
+final class Following implements AutoCloseable {
+    private static final long EVERY_MILLIS = 400;
+
+    private final Catalogue catalogue;
+    private final Runnable came;
+    private final Thread thread;
+    private boolean over;
+
+    Following(Catalogue catalogue, Runnable came) {
+        this.catalogue = catalogue;
+        this.came = came;
+        this.thread = Thread.ofPlatform().daemon().name("following").start(this::follow);
+    }
+
+    private void follow() {
+        try {
+            while (waited()) {
+                if (catalogue.follow()) {
+                    came.run();
+                }
+            }
+        } catch (RuntimeException e) {
+            // the look itself goes on, and what it found is taken in when it ends
+            ProgramLog.note("following", e);
+        }
+    }
+
+    /** False when the look is over. */
+    private synchronized boolean waited() {
+        long end = System.nanoTime() + EVERY_MILLIS * 1_000_000;
+        long left = EVERY_MILLIS;
+        while (!over && left > 0) {
+            try {
+                wait(left);
+            } catch (InterruptedException e) {
+                return false;
+            }
+            left = (end - System.nanoTime()) / 1_000_000;
+        }
+        return !over;
+    }
+
+    @Override
+    public void close() {
+        synchronized (this) {
+            over = true;
+            notifyAll();
+        }
+        boolean interrupted = false;
+        while (thread.isAlive()) {
+            try {
+                thread.join();
+            } catch (InterruptedException e) {
+                interrupted = true;
+            }
+        }
+        if (interrupted) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}
