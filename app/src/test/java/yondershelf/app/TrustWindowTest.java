@@ -190,4 +190,47 @@ class TrustWindowTest extends OneWindow {
                 Objects.requireNonNull(on.workspace.openScene().file().get())));
         run(() -> on.workspace.view().set(Workspace.View.SHELF));
     }
+
+    /** The Delete key takes a thing off the drive, undo brings it back, and what is kept can be let go, said with its size. */
+    @Test
+    void deletingIsTakenBackUntilTheStoreIsEmptied() throws Exception {
+        java.nio.file.Path file = on.demo(yondershelf.demo.DemoLibrary.PROPS).resolve("workshop/tide plate.png");
+        byte[] bytes = yondershelf.format.Formats.png(yondershelf.content.Picture.ofBytes(5, 5, 1, new byte[25]));
+        java.nio.file.Files.write(file, bytes);
+        run(() -> on.workspace.scan());
+        on.robot.clickOn(middle(on.tile("Tide plate")));
+        on.robot.type(KeyCode.DELETE);
+        await("deleted", () -> !java.nio.file.Files.exists(file));
+        await(
+                "can be undone",
+                () -> on.workspace.history().undoable().orElse("").equals("delete Tide plate"));
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("back", () -> java.nio.file.Files.exists(file));
+        org.junit.jupiter.api.Assertions.assertArrayEquals(bytes, java.nio.file.Files.readAllBytes(file));
+        run(() -> on.workspace.attempt(on.workspace.history()::redo));
+        await("deleted again", () -> !java.nio.file.Files.exists(file));
+        run(() -> {
+            on.workspace.view().set(yondershelf.app.model.Workspace.View.MEND);
+            on.window.showRuns(true);
+        });
+        await(
+                "what is kept is told",
+                () -> on.window.lookupAll("#runs .label").stream()
+                        .anyMatch(n -> n instanceof javafx.scene.control.Label l
+                                && l.getText().contains("keeps")));
+        on.robot.clickOn("empty");
+        await("asked", () -> !on.window.lookupAll("#question .button").isEmpty());
+        Button free = onFx(() -> (Button) on.window.lookupAll("#question .button").stream()
+                .filter(n -> n instanceof Button b && b.getText().startsWith("Free "))
+                .findFirst()
+                .orElseThrow());
+        on.robot.clickOn(free);
+        await(
+                "freed",
+                () -> on.window.lookupAll("#runs .label").stream()
+                        .noneMatch(n -> n instanceof javafx.scene.control.Label l
+                                && l.getText().contains("keeps")));
+        assertFalse(java.nio.file.Files.exists(file));
+        run(() -> on.window.showRuns(false));
+    }
 }

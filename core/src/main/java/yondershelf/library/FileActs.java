@@ -18,6 +18,9 @@ import yondershelf.work.Work;
  * {@link #close} no other process and no other thread changes files of this library. Used from one thread.
  */
 public final class FileActs implements AutoCloseable {
+    /** Stands for the hash of a file that is not there. */
+    private static final String GONE = "";
+
     private final Library library;
     private final UndoRun kept;
     private final Lock lock;
@@ -67,6 +70,21 @@ public final class FileActs implements AutoCloseable {
             throw Problem.of(from, "the file could not be taken in: " + cause).raise();
         }
         change(to, true, out -> Files.copy(from, out));
+    }
+
+    /** Deletes a file; its bytes are kept until the undo store is emptied. */
+    public void delete(Path file) throws ProblemException {
+        Path target = library.inside(file);
+        try {
+            if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
+                throw Problem.of(target, "it is not there any more, or no plain file, and is not touched")
+                        .raise();
+            }
+            kept.keep(library.relative(target), target, GONE, List.of());
+            disk.delete(target);
+        } catch (IOException e) {
+            throw library.notWritten(file, e);
+        }
     }
 
     private void change(Path file, boolean onlyNew, Disk.Fill fill) throws ProblemException {

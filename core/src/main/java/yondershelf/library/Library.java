@@ -19,8 +19,10 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
+import yondershelf.sorting.SortedItem;
 import yondershelf.store.AssetRow;
 import yondershelf.store.Store;
 import yondershelf.work.Work;
@@ -311,6 +313,25 @@ public final class Library {
                 .findFirst()
                 .map(Asset::id)
                 .orElseGet(() -> identities.derived(path));
+    }
+
+    /** The files of an asset that no other one needs, the one that names it last: they go when it is deleted. */
+    public List<String> ownFiles(Asset asset) {
+        StoredCompanions companions =
+                new StoredCompanions(store, file -> store.named(file).isPresent() || !isModel(file));
+        List<String> out = new ArrayList<>();
+        for (SortedItem.SortedFile file : asset.files()) {
+            Set<String> users = companions.models(file.path());
+            boolean others = users.stream().anyMatch(model -> !model.equals(asset.path()));
+            if (!others) {
+                out.add(0, file.path());
+            }
+        }
+        return out;
+    }
+
+    private static boolean isModel(String path) {
+        return FileType.byName(path).map(FileType::isModel).orElse(false);
     }
 
     /** Assets somebody spoke of whose files are nowhere to be seen. */

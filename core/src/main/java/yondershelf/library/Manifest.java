@@ -29,7 +29,7 @@ final class Manifest {
      * One change.
      *
      * @param path below the library's root
-     * @param after hash of the new bytes
+     * @param after hash of the new bytes; empty when the file was deleted
      * @param before name of the kept old bytes; null for a file that did not exist
      * @param old hash of the old bytes; empty when there were none, or in a manifest from before they were noted
      * @param time when the old bytes were last changed, as text; may be empty
@@ -155,10 +155,11 @@ final class Manifest {
         for (Act act : acts) {
             if (act.path.equals(path)) {
                 out.add(act.after);
-                out.add(act.old);
+                if (!act.old.isEmpty()) {
+                    out.add(act.old);
+                }
             }
         }
-        out.remove("");
         return out;
     }
 

@@ -1,6 +1,7 @@
 package yondershelf.app.model;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -8,9 +9,11 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.library.Asset;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.library.UndoRun;
+import yondershelf.library.UndoStore;
 import yondershelf.work.History;
 import yondershelf.work.Work;
 
@@ -21,6 +24,9 @@ public final class FileRuns {
 
     /** A group of changes in the list of all. */
     public record Listed(Library library, UndoRun.Summary summary) {}
+
+    /** What one library keeps for undoing. */
+    public record Kept(Library library, UndoStore.Space space) {}
 
     /** An undo that met a file that was changed since. */
     public record Conflict(String what, List<Run> runs, Problem problem) {
@@ -79,8 +85,12 @@ public final class FileRuns {
     private static void undo(List<Run> left, List<Problem> met, boolean skip, Work work) throws ProblemException {
         while (!left.isEmpty()) {
             Run run = left.get(0);
-            boolean done =
-                    FileActs.runs(run.library).stream().noneMatch(r -> r.run().equals(run.run));
+            List<UndoRun.Summary> all = FileActs.allRuns(run.library);
+            if (all.stream().noneMatch(r -> r.run().equals(run.run))) {
+                throw Problem.of(run.library.name(), "what was kept for taking that back has been let go")
+                        .raise();
+            }
+            boolean done = all.stream().anyMatch(r -> r.run().equals(run.run) && r.undone());
             if (done) {
                 // taken back from the list of all changes meanwhile
                 left.remove(0);
@@ -94,6 +104,55 @@ public final class FileRuns {
             }
             left.remove(0);
         }
+    }
+
+    /** Deletes an asset's files, those that no other one needs. They are kept until the undo store is emptied. */
+    public void delete(Asset asset, String name) {
+        List<Run> runs = Collections.synchronizedList(new ArrayList<>());
+        Runnable over = () -> {
+            if (!runs.isEmpty()) {
+                remember("delete " + name, List.copyOf(runs), () -> delete(asset, name));
+            }
+            lookAgain.run();
+        };
+        background.inTurn(
+                "Deleting " + name,
+                work -> {
+                    Library library = catalogue
+                            .libraryOf(asset.id())
+                            .orElseThrow(() -> Problem.of(asset.path(), "its library is away")
+                                    .raise());
+                    try (FileActs acts = library.begin("delete " + name, "", work)) {
+                        for (String file : library.ownFiles(asset)) {
+                            acts.delete(library.resolve(file));
+                        }
+                        runs.add(new Run(library, acts.run()));
+                    }
+                    return true;
+                },
+                done -> over.run(),
+                over);
+    }
+
+    /** What is kept in all libraries so that changes can be taken back. */
+    public List<Kept> kept() throws ProblemException {
+        List<Kept> out = new ArrayList<>();
+        for (Library library : catalogue.libraries()) {
+            UndoStore.Space space = UndoStore.space(library);
+            if (space.bytes() > 0) {
+                out.add(new Kept(library, space));
+            }
+        }
+        return out;
+    }
+
+    /** Lets go of what a library keeps: nothing earlier can be taken back after it. */
+    public void empty(Library library) {
+        background.inTurn(
+                "Emptying the undo store of " + library.name(),
+                work -> UndoStore.empty(library, work),
+                freed -> lookAgain.run(),
+                () -> {});
     }
 
     /** All groups of changes of all libraries, newest first. */

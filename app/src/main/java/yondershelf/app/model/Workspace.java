@@ -338,6 +338,15 @@ public final class Workspace {
                         what, () -> saveLabels(asset, edits, () -> {}), () -> saveLabels(asset, undo, () -> {})));
     }
 
+    /** Deletes what an asset is made of; it can be undone until the undo store is emptied. */
+    public void delete(Asset asset) {
+        String name = shown(asset).map(Shown::name).orElse(asset.name());
+        fileRuns.delete(asset, name);
+        if (asset.equals(selected.get())) {
+            selected.set(null);
+        }
+    }
+
     private void saveLabels(Asset asset, List<Edit> edits, Runnable then) {
         inOrder.run(
                 asset.name(),

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.function.Consumer;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
@@ -35,7 +36,13 @@ final class AssetMenu {
             menu.getItems().add(item(word, () -> putOnTable.accept(asset)));
         }
         menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));
+        menu.getItems().add(new SeparatorMenuItem());
+        menu.getItems().add(item("Delete", () -> delete(asset)));
         return menu;
+    }
+
+    private void delete(Asset asset) {
+        workspace.delete(asset);
     }
 
     private static MenuItem item(String word, Runnable act) {

@@ -382,6 +382,12 @@ public final class ShelfGrid extends Region {
                 choose(asset, !cardOpen);
             }
             e.consume();
+        } else if (e.getCode() == KeyCode.DELETE && chosen >= 0) {
+            Asset asset = workspace.selected().get();
+            if (asset != null) {
+                workspace.delete(asset);
+            }
+            e.consume();
         } else if (e.getCode() == KeyCode.ESCAPE && cardOpen) {
             cardOpen = false;
             requestLayout();

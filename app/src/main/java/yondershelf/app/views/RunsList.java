@@ -14,6 +14,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import yondershelf.app.model.FileRuns;
+import yondershelf.app.model.Questions;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.library.UndoRun;
@@ -35,17 +36,55 @@ final class RunsList extends VBox {
     void refresh() {
         workspace
                 .background()
-                .quietly("Listing earlier changes", work -> workspace.fileRuns().all(), this::fill);
+                .quietly(
+                        "Listing earlier changes",
+                        work -> new Found(
+                                workspace.fileRuns().all(), workspace.fileRuns().kept()),
+                        this::fill);
     }
 
-    private void fill(List<FileRuns.Listed> runs) {
+    private record Found(List<FileRuns.Listed> runs, List<FileRuns.Kept> kept) {}
+
+    private void fill(Found found) {
+        List<FileRuns.Listed> runs = found.runs;
         getChildren().clear();
+        found.kept.forEach(kept -> getChildren().add(row(kept)));
         if (runs.isEmpty()) {
             getChildren()
                     .add(new EmptyPlace(
                             "Changes made to files by intake and mend are listed here; each can be taken back."));
         }
         runs.forEach(run -> getChildren().add(row(run)));
+    }
+
+    /** What taking back costs in room, and the act that frees it. */
+    private HBox row(FileRuns.Kept kept) {
+        String name = kept.library().name();
+        String room = Words.bytes(kept.space().bytes());
+        Label what = new Label(name + " keeps " + room + " so that changes can be taken back");
+        what.getStyleClass().add("faint");
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        Button empty = new Button("empty");
+        empty.getStyleClass().add("quiet");
+        empty.setMinWidth(Region.USE_PREF_SIZE);
+        empty.setAccessibleText("Empty the undo store of " + name);
+        empty.setTooltip(new Tooltip("Let the old files go and free " + room));
+        empty.setOnAction(e -> workspace
+                .questions()
+                .ask(
+                        "Let go of everything " + name + " keeps for undoing? It frees " + room + ", and "
+                                + Words.plural(kept.space().runs(), "earlier change")
+                                + " can not be taken back any more.",
+                        new Questions.Choice(
+                                "Free " + room,
+                                "Old and deleted files are gone after it",
+                                () -> workspace.fileRuns().empty(kept.library())),
+                        new Questions.Choice("Keep it", "Change nothing", () -> {})));
+        HBox row = new HBox(10, what, gap, empty);
+        row.setAlignment(Pos.CENTER_LEFT);
+        row.getStyleClass().add("row");
+        return row;
     }
 
     private HBox row(FileRuns.Listed run) {
