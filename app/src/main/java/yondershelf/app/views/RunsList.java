@@ -48,13 +48,13 @@ final class RunsList extends VBox {
     private void fill(Found found) {
         List<FileRuns.Listed> runs = found.runs;
         getChildren().clear();
-        found.kept.forEach(kept -> getChildren().add(row(kept)));
         if (runs.isEmpty()) {
             getChildren()
                     .add(new EmptyPlace(
                             "Changes made to files by intake and mend are listed here; each can be taken back."));
         }
         runs.forEach(run -> getChildren().add(row(run)));
+        found.kept.forEach(kept -> getChildren().add(row(kept)));
     }
 
     /** What taking back costs in room, and the act that frees it. */
