@@ -157,7 +157,7 @@ final class Screenshots {
     private Optional<Asset> named(String name) {
         Catalogue catalogue = workspace.catalogue();
         return catalogue.page(catalogue.find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
-                .filter(s -> s.name().equals(name))
+                .filter(s -> s.name().equals(name) && !s.away())
                 .map(Shown::asset)
                 .findFirst();
     }
