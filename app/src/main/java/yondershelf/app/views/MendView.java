@@ -154,7 +154,7 @@ public final class MendView extends BorderPane {
         if (findings.isEmpty()) {
             list.getChildren().add(emptyPlace());
         }
-        all.setVisible(!findings.isEmpty());
+        all.setVisible(!findings.isEmpty() && !runsShown);
         side.setVisible(!findings.isEmpty() && !runsShown);
         side.setManaged(side.isVisible());
         String last = "";
