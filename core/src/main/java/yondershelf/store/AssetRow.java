@@ -22,13 +22,4 @@ public record AssetRow(
         String files,
         String key,
         long since,
-        String said) {
-
-    public AssetRow withRow(int number) {
-        return new AssetRow(number, id, kind, name, folder, path, files, key, since, said);
-    }
-
-    public AssetRow withSaid(String labels) {
-        return new AssetRow(row, id, kind, name, folder, path, files, key, since, labels);
-    }
-}
+        String said) {}

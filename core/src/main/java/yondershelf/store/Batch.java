@@ -88,41 +88,25 @@ public final class Batch {
         }
     }
 
-    /** Keeps an asset: one with the number 0 is new and gets one. */
+    /** Keeps an asset: one whose id is there keeps its number, a new one gets one. */
     public void put(AssetRow a) {
         changed = true;
-        if (a.row() == 0) {
-            run(
-                    "INSERT INTO asset(id, kind, name, folder, path, files, key, since, said, changed)"
-                            + " VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT(id) DO UPDATE SET kind = excluded.kind,"
-                            + " name = excluded.name, folder = excluded.folder, path = excluded.path,"
-                            + " files = excluded.files, key = excluded.key, changed = excluded.changed",
-                    a.id(),
-                    a.kind(),
-                    a.name(),
-                    a.folder(),
-                    a.path(),
-                    a.files(),
-                    a.key(),
-                    a.since(),
-                    a.said(),
-                    generation);
-        } else {
-            run(
-                    "UPDATE asset SET id = ?, kind = ?, name = ?, folder = ?, path = ?, files = ?, key = ?, since = ?,"
-                            + " said = ?, changed = ? WHERE row = ?",
-                    a.id(),
-                    a.kind(),
-                    a.name(),
-                    a.folder(),
-                    a.path(),
-                    a.files(),
-                    a.key(),
-                    a.since(),
-                    a.said(),
-                    generation,
-                    a.row());
-        }
+        run(
+                "INSERT INTO asset(id, kind, name, folder, path, files, key, since, said, changed)"
+                        + " VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT(id) DO UPDATE SET kind = excluded.kind,"
+                        + " name = excluded.name, folder = excluded.folder, path = excluded.path,"
+                        + " files = excluded.files, key = excluded.key, since = excluded.since,"
+                        + " said = excluded.said, changed = excluded.changed",
+                a.id(),
+                a.kind(),
+                a.name(),
+                a.folder(),
+                a.path(),
+                a.files(),
+                a.key(),
+                a.since(),
+                a.said(),
+                generation);
     }
 
     public void remove(int row) {
