@@ -4,7 +4,8 @@ import yondershelf.work.ProgramLog;
 
 /** While a long look goes on, takes in what it has found so far, on a thread of its own: the shelf fills as things are found. */
 final class Following implements AutoCloseable {
-    private static final long EVERY_MILLIS = 400;
+    private static final long SOON_MILLIS = 400;
+    private static final long LATEST_MILLIS = 5_000;
 
     private final Catalogue catalogue;
     private final Runnable came;
@@ -19,9 +20,12 @@ final class Following implements AutoCloseable {
 
     private void follow() {
         try {
-            while (waited()) {
+            // each step costs by what is there already: soon for the first, then at growing intervals
+            long pause = SOON_MILLIS;
+            while (waited(pause)) {
                 if (catalogue.follow()) {
                     came.run();
+                    pause = Math.min(LATEST_MILLIS, pause * 2);
                 }
             }
         } catch (RuntimeException e) {
@@ -31,9 +35,9 @@ final class Following implements AutoCloseable {
     }
 
     /** False when the look is over. */
-    private synchronized boolean waited() {
-        long end = System.nanoTime() + EVERY_MILLIS * 1_000_000;
-        long left = EVERY_MILLIS;
+    private synchronized boolean waited(long pause) {
+        long end = System.nanoTime() + pause * 1_000_000;
+        long left = pause;
         while (!over && left > 0) {
             try {
                 wait(left);

@@ -256,11 +256,13 @@ public final class Library {
         return journal.hasNews() || identities.journal().hasNews();
     }
 
+    /** True when somebody said something of an asset, or its place is recorded. */
+    boolean speaksOf(String id) {
+        return journal.speaksOf(id) || identities.journal().speaksOf(id);
+    }
+
     /** Assets with labels are to be known again wherever their files go. */
-    void recordPlaces(List<String> ids) {
-        List<String> spoken = ids.stream()
-                .filter(id -> journal.speaksOf(id) || identities.journal().speaksOf(id))
-                .toList();
+    void recordPlaces(List<String> spoken) {
         try {
             remember(spoken);
         } catch (ProblemException readOnly) {

@@ -24,6 +24,10 @@ record Listing(SortedMap<String, Seen> files, SortedMap<String, String> closed) 
         }
     }
 
+    boolean isEmpty() {
+        return files.isEmpty() && closed.isEmpty();
+    }
+
     /** Names and numbers of files, whatever their order, in 64 bits: a listing with the same ones has not changed. */
     long signature() {
         long[] out = {0};

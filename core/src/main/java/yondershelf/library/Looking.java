@@ -2,6 +2,7 @@ package yondershelf.library;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -21,6 +22,7 @@ import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
 import yondershelf.store.AssetRow;
 import yondershelf.store.FolderRow;
+import yondershelf.store.Learned;
 import yondershelf.store.Store;
 import yondershelf.work.Work;
 
@@ -37,6 +39,10 @@ final class Looking {
     private final Map<String, FolderDelta> deltas = new TreeMap<>();
     private final Map<String, Listing> stored = new HashMap<>();
     private final StoredLore lore;
+    private final Keeping keeping;
+    /** Folders sorted in this look: the store may know their assets, or be about to. */
+    private final Set<String> sorted = new HashSet<>();
+
     /** Assets whose naming file has gone: they may turn up elsewhere until the look is over. */
     private final Map<String, AssetRow> leaving = new LinkedHashMap<>();
 
@@ -52,6 +58,7 @@ final class Looking {
     Looking(Library library, List<FolderDelta> changed, ContentReader reader, Work work) {
         this.library = library;
         this.store = library.store();
+        this.keeping = new Keeping(store);
         this.work = work;
         this.lore = new StoredLore(store, new FileLore(library.root(), reader), this::state);
         this.missing = new HashSet<>(library.missing());
@@ -60,6 +67,12 @@ final class Looking {
     }
 
     Looked run() throws ProblemException {
+        try (keeping) {
+            return look();
+        }
+    }
+
+    private Looked look() throws ProblemException {
         Set<String> again = claimed();
         boolean first = store.meta("looked").isEmpty();
         for (FolderDelta delta : deltas.values()) {
@@ -76,6 +89,7 @@ final class Looking {
             sort(affected(batch, learn(batch)));
             done += batch.size();
         }
+        keeping.settle();
         if (!work.isCancelled()) {
             List<AssetRow> left = new ArrayList<>(leaving.values());
             gone += left.size();
@@ -171,10 +185,13 @@ final class Looking {
             }
         }
         if (!references.isEmpty() || !forgotten.isEmpty()) {
+            // read again at once, to see what belongs to what
+            Map<String, Learned> learned = lore.take();
+            keeping.settle();
             store.write(b -> {
                 forgotten.forEach(b::forget);
                 references.forEach(b::references);
-                lore.keep(b);
+                learned.forEach(b::learned);
             });
         }
         return touched;
@@ -205,6 +222,12 @@ final class Looking {
         List<List<String>> states = new ArrayList<>();
         Map<String, Map<String, String>> skipped = new LinkedHashMap<>();
         Map<String, AssetRow> former = new LinkedHashMap<>(leaving);
+        // in a first look nothing is known of a folder before it was sorted
+        boolean known = !bare || !Collections.disjoint(sorted, folders);
+        if (known) {
+            keeping.settle();
+        }
+        sorted.addAll(folders);
         for (String folder : folders) {
             Listing listing = listing(folder);
             FolderDelta at = new FolderDelta(folder, Listing.NONE, listing);
@@ -218,7 +241,9 @@ final class Looking {
             sorted.skipped().forEach(s -> reasons.put(s.path(), s.reason()));
             listing.closed().forEach((name, reason) -> reasons.put(at.path(name), reason));
             skipped.put(folder, reasons);
-            store.assetsIn(folder).forEach(a -> former.put(a.id(), a));
+            if (known) {
+                store.assetsIn(folder).forEach(a -> former.put(a.id(), a));
+            }
         }
         List<String> ids = library.identities()
                 .assign(
@@ -276,23 +301,31 @@ final class Looking {
                 left.stream().filter(a -> !later.contains(a.id())).toList();
         put += fresh.size();
         gone += removed.size();
-        store.write(batch -> {
-            lore.keep(batch);
+        List<FolderRow> seen = new ArrayList<>();
+        List<String> emptied = new ArrayList<>();
+        for (String folder : skipped.keySet()) {
+            FolderDelta delta = deltas.get(folder);
+            if (delta != null && delta.now().isEmpty()) {
+                emptied.add(folder);
+            } else if (delta != null) {
+                seen.add(new FolderRow(
+                        folder, delta.now().signature(), delta.now().text()));
+            }
+        }
+        Map<String, Learned> learned = lore.take();
+        keeping.write(batch -> {
+            learned.forEach(batch::learned);
             removed.forEach(a -> batch.remove(a.row()));
             fresh.forEach(batch::put);
-            skipped.forEach((folder, reasons) -> {
-                FolderDelta delta = deltas.get(folder);
-                boolean empty = listing(folder).files().isEmpty()
-                        && listing(folder).closed().isEmpty();
-                if (delta != null && empty) {
-                    batch.removeFolder(folder);
-                } else if (delta != null) {
-                    batch.folder(new FolderRow(
-                            folder, delta.now().signature(), delta.now().text()));
-                }
-                batch.skipped(folder, reasons);
-            });
+            seen.forEach(batch::folder);
+            skipped.forEach(batch::skipped);
+            emptied.forEach(batch::removeFolder);
         });
-        library.recordPlaces(fresh.stream().map(AssetRow::id).toList());
+        List<String> spoken =
+                fresh.stream().map(AssetRow::id).filter(library::speaksOf).toList();
+        if (!spoken.isEmpty()) {
+            keeping.settle();
+            library.recordPlaces(spoken);
+        }
     }
 }

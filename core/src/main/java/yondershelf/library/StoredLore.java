@@ -9,7 +9,6 @@ import java.util.Set;
 import java.util.function.Function;
 import yondershelf.format.FileType;
 import yondershelf.sorting.Lore;
-import yondershelf.store.Batch;
 import yondershelf.store.Learned;
 import yondershelf.store.Store;
 
@@ -69,9 +68,10 @@ final class StoredLore implements Lore {
         return shape;
     }
 
-    /** Keeps what was learned. */
-    void keep(Batch batch) {
-        fresh.forEach(batch::learned);
+    /** What was learned since this was asked last, to be kept. */
+    Map<String, Learned> take() {
+        Map<String, Learned> out = new LinkedHashMap<>(fresh);
         fresh.clear();
+        return out;
     }
 }

@@ -184,8 +184,7 @@ final class Walk extends SimpleFileVisitor<Path> {
         Long before = known.get(folder.path);
         if (before == null || before != folder.signature) {
             Listing now = folder.listing();
-            boolean empty = now.files().isEmpty() && now.closed().isEmpty();
-            if (before != null || !empty) {
+            if (before != null || !now.isEmpty()) {
                 deltas.add(new FolderDelta(folder.path, Listing.parse(store.listing(folder.path)), now));
             }
         }

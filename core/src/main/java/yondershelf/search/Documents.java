@@ -187,27 +187,23 @@ final class Documents {
         fresh = all.stream().mapToInt(i -> i).toArray();
         freshPlaces = new int[fresh.length];
         for (int i = 0; i < fresh.length; i++) {
-            freshPlaces[i] = placeOf(fresh[i], i == 0 ? 0 : freshPlaces[i - 1]);
+            freshPlaces[i] = placeOf(fresh[i], keys[fresh[i] - sorted], i == 0 ? 0 : freshPlaces[i - 1]);
         }
     }
 
-    private int placeOf(int doc, int from) {
-        int low = from;
-        int high = sorted;
+    private int placeOf(int doc, byte[] name, int from) {
+        int low = names.after(name, false, from, sorted);
+        int high = names.after(name, true, low, sorted);
+        // among those of the same name
         while (low < high) {
             int middle = (low + high) >>> 1;
-            if (compare(middle, doc) < 0) {
+            if (compareWithin(middle, doc) < 0) {
                 low = middle + 1;
             } else {
                 high = middle;
             }
         }
         return low;
-    }
-
-    private int compare(int a, int b) {
-        int byName = names.compare(a, b);
-        return byName != 0 ? byName : compareWithin(a, b);
     }
 
     /** Of documents with the same name. */

@@ -101,8 +101,52 @@ final class Texts {
     }
 
     int compare(int a, byte[] text) {
-        int start = start(a);
-        return Arrays.compareUnsigned(bytes, start, end(start), text, 0, text.length);
+        return compareAt(start(a), text);
+    }
+
+    private int compareAt(int start, byte[] text) {
+        byte[] all = bytes;
+        for (int i = 0; i < text.length; i++) {
+            byte b = all[start + i];
+            if (b != text[i]) {
+                return b == END ? -1 : Integer.compare(b & 0xff, text[i] & 0xff);
+            }
+        }
+        return all[start + text.length] == END ? 0 : 1;
+    }
+
+    /**
+     * Of texts that are sorted: the first one that does not come before a text.
+     *
+     * @param orEqual true when equal ones count as before it
+     * @param from the first text that is looked at; those from it on are sorted
+     * @param to after the last one
+     */
+    int after(byte[] text, boolean orEqual, int from, int to) {
+        // by halving over those that begin a block: where they lie is known
+        int low = (from + BLOCK - 1) / BLOCK;
+        int high = (to + BLOCK - 1) / BLOCK;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (isBefore(blocks.get(middle), text, orEqual)) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        int id = Math.max(from, (low - 1) * BLOCK);
+        int end = Math.min(to, low * BLOCK);
+        if (id < end) {
+            for (int at = start(id); id < end && isBefore(at, text, orEqual); id++) {
+                at = end(at) + 1;
+            }
+        }
+        return id;
+    }
+
+    private boolean isBefore(int start, byte[] text, boolean orEqual) {
+        int compared = compareAt(start, text);
+        return compared < 0 || orEqual && compared == 0;
     }
 
     /** Finds all texts that hold a part, each once. */

@@ -1,6 +1,7 @@
 package yondershelf.search;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,19 +37,9 @@ final class Tokens {
             return known;
         }
         byte[] bytes = Texts.encoded(word);
-        int low = 0;
-        int high = sorted - 1;
-        while (low <= high) {
-            int middle = (low + high) >>> 1;
-            int compared = texts.compare(middle, bytes);
-            if (compared == 0) {
-                return middle;
-            }
-            if (compared < 0) {
-                low = middle + 1;
-            } else {
-                high = middle - 1;
-            }
+        int at = texts.after(bytes, false, 0, sorted);
+        if (at < sorted && texts.compare(at, bytes) == 0) {
+            return at;
         }
         int id = texts.add(word);
         added.put(word, id);
@@ -57,18 +48,21 @@ final class Tokens {
 
     /** All words' numbers by their texts. */
     int[] inOrder() {
-        List<Integer> fresh = new ArrayList<>(added.values());
-        fresh.sort(texts::compare);
+        record Added(byte[] text, int id) {}
+        List<Added> fresh = new ArrayList<>();
+        added.values().forEach(id -> fresh.add(new Added(texts.bytes(id), id)));
+        fresh.sort((a, b) -> Arrays.compareUnsigned(a.text, b.text));
         int[] out = new int[size()];
         int at = 0;
-        int next = 0;
-        for (int word = 0; word <= sorted; word++) {
-            for (; next < fresh.size() && (word == sorted || texts.compare(fresh.get(next), word) < 0); next++) {
-                out[at++] = fresh.get(next);
-            }
-            if (word < sorted) {
+        int word = 0;
+        for (Added next : fresh) {
+            for (int end = texts.after(next.text, false, word, sorted); word < end; word++) {
                 out[at++] = word;
             }
+            out[at++] = next.id;
+        }
+        for (; word < sorted; word++) {
+            out[at++] = word;
         }
         return out;
     }
