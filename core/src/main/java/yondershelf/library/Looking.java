@@ -31,7 +31,8 @@ import yondershelf.work.Work;
  * files belong to models that did. It goes on pack by pack, and keeps what it has when it is cut off.
  */
 final class Looking {
-    private static final int BATCH = 2_000;
+    private static final int FIRST_BATCH = 2_000;
+    private static final int BATCH = 16_000;
 
     private final Library library;
     private final Store store;
@@ -123,10 +124,13 @@ final class Looking {
         List<List<String>> out = new ArrayList<>();
         List<String> now = new ArrayList<>();
         int files = 0;
+        // something soon, then more at once: each writing changes most pages of the store's indexes
+        int enough = FIRST_BATCH;
         String pack = "";
         for (String folder : all) {
             String top = folder.split("/", 2)[0];
-            if (files >= BATCH && (!top.equals(pack) || files >= BATCH * 10)) {
+            if (files >= enough && (!top.equals(pack) || files >= BATCH * 2)) {
+                enough = Math.min(BATCH, enough * 2);
                 out.add(now);
                 now = new ArrayList<>();
                 files = 0;

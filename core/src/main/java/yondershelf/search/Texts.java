@@ -94,12 +94,6 @@ final class Texts {
     }
 
     /** By code points, as UTF-8 sorts. */
-    int compare(int a, int b) {
-        int first = start(a);
-        int second = start(b);
-        return Arrays.compareUnsigned(bytes, first, end(first), bytes, second, end(second));
-    }
-
     int compare(int a, byte[] text) {
         return compareAt(start(a), text);
     }
