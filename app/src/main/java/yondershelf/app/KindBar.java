@@ -89,8 +89,11 @@ final class KindBar extends HBox {
 
     private void fill() {
         Map<Kind, Integer> counts = workspace.hits().get().kinds();
-        where.setText(where());
-        where.setTooltip(where.getText().isEmpty() ? null : new Tooltip("Looking in " + where.getText()));
+        String place = where();
+        if (!place.equals(where.getText())) {
+            where.setText(place);
+            where.setTooltip(place.isEmpty() ? null : new Tooltip("Looking in " + place));
+        }
         Set<Kind> chosen = workspace.query().get().kinds();
         int all = counts.values().stream().mapToInt(i -> i).sum();
         everything.setText("Everything " + Words.count(all));

@@ -324,6 +324,11 @@ public final class ShelfWindow extends StackPane {
         workspace.view().set(Workspace.View.INTAKE);
     }
 
+    /** What it shows. */
+    public Workspace workspace() {
+        return workspace;
+    }
+
     public ShelfGrid grid() {
         return grid;
     }

@@ -4,11 +4,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.TimeUnit;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
-import yondershelf.content.Picture;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
@@ -35,18 +33,18 @@ public final class LibraryScale {
         int count = args.length > 0 ? Integer.parseInt(args[0]) : 100_000;
         Path at = args.length > 1 ? Path.of(args[1]) : Files.createTempDirectory("yonder-scale");
         Path folder = at.resolve("library");
-        make(folder, count);
+        ManyAssets.make(folder, count, IN_A_FOLDER);
         Home home = Home.open(at.resolve("home"));
         Catalogue first = Catalogue.open(home, new Formats());
         Library library = first.add(folder, "");
         double find = find(folder);
-        say("find, warm, median of " + ROUNDS, find, "ms");
+        Figures.say("find, warm, median of " + ROUNDS, find, "ms");
         long start = System.nanoTime();
         first.scan(library, Work.SILENT);
         double whole = (System.nanoTime() - start) / 1e6;
-        say("first look, found and indexed", whole, "ms");
-        say("  in multiples of find", whole / find(folder), "x");
-        say("  heap used after it", used(), "MB");
+        Figures.say("first look, found and indexed", whole, "ms");
+        Figures.say("  in multiples of find", whole / find(folder), "x");
+        Figures.say("  heap used after it", used(), "MB");
         rescans(first, library, folder);
         edits(library);
         moves(first, library, folder);
@@ -71,8 +69,8 @@ public final class LibraryScale {
             looks.add((System.nanoTime() - start) / 1e6);
             ratios.add(looks.get(i) / find);
         }
-        say("look again, nothing changed, median", median(looks), "ms");
-        say("  in multiples of find, median", median(ratios), "x");
+        Figures.say("look again, nothing changed, median", Figures.median(looks), "ms");
+        Figures.say("  in multiples of find, median", Figures.median(ratios), "x");
     }
 
     private static void edits(Library library) throws Exception {
@@ -104,7 +102,7 @@ public final class LibraryScale {
                 .filter(a -> a.path().startsWith("moved/")
                         && !library.labels(a.id()).tags().isEmpty())
                 .count();
-        say("  keep their labels", (double) kept, "of " + MOVED);
+        Figures.say("  keep their labels", (double) kept, "of " + MOVED);
         timed("100 acts on files", () -> {
             for (int i = 0; i < 100; i++) {
                 try (FileActs acts = library.begin("act")) {
@@ -144,23 +142,6 @@ public final class LibraryScale {
         Mutations.removeAll(folder);
     }
 
-    private static void make(Path folder, int count) throws Exception {
-        String[] words = {"lamp", "buoy", "rope", "clamp", "mast", "crate", "lantern", "tide", "gauge", "winch"};
-        for (int i = 0; i < count; i++) {
-            Path in = folder.resolve("pack " + i / IN_A_FOLDER % 200).resolve("part " + i / IN_A_FOLDER);
-            if (i % IN_A_FOLDER == 0) {
-                Files.createDirectories(in);
-            }
-            byte[] pixels = new byte[64];
-            pixels[0] = (byte) i;
-            pixels[1] = (byte) (i >> 8);
-            pixels[2] = (byte) (i >> 16);
-            Files.write(
-                    in.resolve(words[i % 10] + " " + words[i / 10 % 10] + " " + i + ".png"),
-                    Formats.png(Picture.ofBytes(8, 8, 1, pixels)));
-        }
-    }
-
     /** Milliseconds of {@code find} printing size, time and path of everything; the median. */
     private static double find(Path folder) throws Exception {
         List<Double> times = new ArrayList<>();
@@ -174,11 +155,7 @@ public final class LibraryScale {
             }
             times.add((System.nanoTime() - start) / 1e6);
         }
-        return median(times);
-    }
-
-    private static double median(List<Double> values) {
-        return values.stream().sorted().toList().get(values.size() / 2);
+        return Figures.median(times);
     }
 
     private static double used() {
@@ -193,11 +170,7 @@ public final class LibraryScale {
     private static <T> T timed(String what, Act<T> act) throws Exception {
         long start = System.nanoTime();
         T result = act.run();
-        say(what, (System.nanoTime() - start) / 1e6, "ms");
+        Figures.say(what, (System.nanoTime() - start) / 1e6, "ms");
         return result;
-    }
-
-    private static void say(String what, double value, String unit) {
-        System.out.println(String.format(Locale.ROOT, "%-40s %10.1f %s", what, value, unit));
     }
 }

@@ -82,11 +82,11 @@ public final class SearchScale {
                 }
                 times.add((System.nanoTime() - start) / 1e6);
             }
-            say(size, letters + " letters, median", quantile(times, 0.5), "ms");
+            say(size, letters + " letters, median", Figures.quantile(times, 0.5), "ms");
             all.addAll(times);
         }
-        say(size, "all queries, median", quantile(all, 0.5), "ms");
-        say(size, "all queries, 99 of 100", quantile(all, 0.99), "ms");
+        say(size, "all queries, median", Figures.quantile(all, 0.5), "ms");
+        say(size, "all queries, 99 of 100", Figures.quantile(all, 0.99), "ms");
         List<Double> edits = new ArrayList<>();
         for (int i = 0; i < 50; i++) {
             Entry changed = entry(random, words, random.nextInt(size));
@@ -94,7 +94,7 @@ public final class SearchScale {
             again.apply(List.of(changed), List.of());
             edits.add((System.nanoTime() - start) / 1e6);
         }
-        say(size, "one asset changed, median", quantile(edits, 0.5), "ms");
+        say(size, "one asset changed, median", Figures.quantile(edits, 0.5), "ms");
         Files.delete(file);
     }
 
@@ -133,11 +133,6 @@ public final class SearchScale {
     private static int skewed(SplittableRandom random, int size) {
         double u = random.nextDouble();
         return (int) (size * u * u * u);
-    }
-
-    private static double quantile(List<Double> times, double q) {
-        List<Double> sorted = times.stream().sorted().toList();
-        return sorted.get((int) Math.min(sorted.size() - 1L, Math.round(q * (sorted.size() - 1))));
     }
 
     private static long used() {

@@ -71,7 +71,19 @@ public final class Hits {
                 && found.length == o.found.length
                 && kinds.equals(o.kinds)
                 && tags.equals(o.tags)
-                && page(0, total()).equals(o.page(0, total()));
+                && sameAssets(o);
+    }
+
+    private boolean sameAssets(Hits o) {
+        if (documents == o.documents) {
+            return Arrays.equals(found, o.found);
+        }
+        for (int i = 0; i < found.length; i++) {
+            if (!at(i).equals(o.at(i))) {
+                return false;
+            }
+        }
+        return true;
     }
 
     @Override

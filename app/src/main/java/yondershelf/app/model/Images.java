@@ -1,6 +1,8 @@
 package yondershelf.app.model;
 
+import java.nio.IntBuffer;
 import javafx.scene.image.Image;
+import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import yondershelf.content.Picture;
@@ -18,21 +20,16 @@ public final class Images {
             int at = i * channels;
             int alpha = channels == 4 ? in[at + 3] & 0xff : 255;
             argb[i] = alpha << 24
-                    | (in[at] & 0xff) << 16
-                    | (in[at + (channels >= 3 ? 1 : 0)] & 0xff) << 8
-                    | in[at + (channels >= 3 ? 2 : 0)] & 0xff;
+                    | premultiplied(in[at] & 0xff, alpha) << 16
+                    | premultiplied(in[at + (channels >= 3 ? 1 : 0)] & 0xff, alpha) << 8
+                    | premultiplied(in[at + (channels >= 3 ? 2 : 0)] & 0xff, alpha);
         }
-        WritableImage image = new WritableImage(picture.width(), picture.height());
-        image.getPixelWriter()
-                .setPixels(
-                        0,
-                        0,
-                        picture.width(),
-                        picture.height(),
-                        PixelFormat.getIntArgbInstance(),
-                        argb,
-                        0,
-                        picture.width());
-        return image;
+        // the image shows these very pixels: copying them again would be the greater part of the work
+        return new WritableImage(new PixelBuffer<>(
+                picture.width(), picture.height(), IntBuffer.wrap(argb), PixelFormat.getIntArgbPreInstance()));
+    }
+
+    private static int premultiplied(int value, int alpha) {
+        return alpha == 255 ? value : (value * alpha + 127) / 255;
     }
 }

@@ -33,6 +33,8 @@ public final class PreviewLoader {
 
     private static final int KEPT = 320;
     private static final int MOST_REST = 400;
+    /** So long the view has stood still before anything is drawn for it: what flies past is only looked for. */
+    private static final long STILL_NANOS = 150_000_000;
 
     /** A preview as far as it has come. */
     public record Shown(
@@ -53,6 +55,7 @@ public final class PreviewLoader {
     private List<Asset> rest = List.of();
     private Set<String> refused = Set.of();
     private boolean running;
+    private long moved = System.nanoTime();
 
     /** @param arrived called on the interface thread with the id of each asset whose preview got better */
     public PreviewLoader(Contents contents, Jobs jobs, Consumer<String> arrived) {
@@ -75,7 +78,14 @@ public final class PreviewLoader {
     /** Says what is in view, top left first, and what would be nice to have afterwards. */
     public void want(List<Asset> inView, List<Asset> afterwards) {
         synchronized (lock) {
+            if (running && inView.equals(wanted) && afterwards.equals(rest)) {
+                return;
+            }
+            List<Asset> before = wanted;
             wanted = List.copyOf(inView);
+            if (!before.isEmpty() && !before.equals(wanted)) {
+                moved = System.nanoTime();
+            }
             rest = afterwards.size() > MOST_REST ? afterwards.subList(0, MOST_REST) : List.copyOf(afterwards);
             Set<String> states = new HashSet<>();
             wanted.forEach(a -> states.add(state(a)));
@@ -170,7 +180,7 @@ public final class PreviewLoader {
             int left;
             int total;
             synchronized (lock) {
-                task = next();
+                task = nextAtRest();
                 if (task == null) {
                     running = false;
                     return true;
@@ -183,6 +193,24 @@ public final class PreviewLoader {
             take(task, work);
         }
         return true;
+    }
+
+    /** What is to be done next, after a wait when it is to be drawn while the view moves. */
+    private @Nullable Task nextAtRest() {
+        Task task = next();
+        try {
+            for (long left = toRest(); left > 0 && task != null && task.step != Step.LOOK; left = toRest()) {
+                lock.wait(1 + left / 1_000_000);
+                task = next();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        return task;
+    }
+
+    private long toRest() {
+        return moved + STILL_NANOS - System.nanoTime();
     }
 
     private void take(Task task, Work work) {
@@ -239,7 +267,14 @@ public final class PreviewLoader {
         Platform.runLater(() -> arrived.accept(asset.id()));
     }
 
-    /** True when nothing in view is waiting. */
+    /** True when everything in view shows its best. */
+    public boolean isInViewSettled() {
+        synchronized (lock) {
+            return wanted.stream().allMatch(this::isKnown);
+        }
+    }
+
+    /** True when nothing in view is waiting, nor what is seen next. */
     public boolean isSettled() {
         synchronized (lock) {
             return next() == null;

@@ -284,6 +284,8 @@ public final class ShelfGrid extends Region {
 
     private Tile fresh() {
         Tile tile = new Tile();
+        // placed by hand: a picture that arrives lays out its own tile and nothing else
+        tile.setManaged(false);
         tile.addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
             Asset asset = tile.asset();
             requestFocus();

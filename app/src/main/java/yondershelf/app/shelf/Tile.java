@@ -31,6 +31,10 @@ final class Tile extends Region {
     private final Tooltip tooltip = new Tooltip();
     private @Nullable Asset asset;
     private @Nullable Kind shownKind;
+    private @Nullable Said said;
+    private PreviewLoader.@Nullable Shown preview;
+
+    private record Said(Shown shown, String library, int findings, boolean chosen) {}
 
     Tile() {
         getStyleClass().add("tile");
@@ -38,6 +42,7 @@ final class Tile extends Region {
         picture.setSmooth(true);
         picture.setPreserveRatio(true);
         failure.getStyleClass().add("tile-failure");
+        failure.setVisible(false);
         failure.setWrapText(true);
         failure.setAlignment(Pos.CENTER);
         frame.getChildren().addAll(picture, failure);
@@ -60,10 +65,15 @@ final class Tile extends Region {
 
     /** @param library its name, for those who look at several */
     void show(Shown shown, String library, int findings, boolean chosen) {
+        Said now = new Said(shown, library, findings, chosen);
+        // at each frame of a scroll, for tiles that say the same as before
+        if (now.equals(said)) {
+            return;
+        }
+        said = now;
         Asset thing = shown.asset();
         String shownName = shown.name();
         asset = thing;
-        setId("tile-" + thing.id());
         name.setText(shownName);
         if (thing.kind() != shownKind) {
             shownKind = thing.kind();
@@ -80,6 +90,10 @@ final class Tile extends Region {
     }
 
     void preview(PreviewLoader.@Nullable Shown shown) {
+        if (shown == preview) {
+            return;
+        }
+        preview = shown;
         picture.setImage(shown == null ? null : shown.image());
         String reason = shown == null ? null : shown.failure();
         failure.setVisible(reason != null);
@@ -90,7 +104,7 @@ final class Tile extends Region {
     /** Something stands there, but what is not known yet: a scroll went further than was fetched. */
     void showUnknown() {
         asset = null;
-        setId(null);
+        said = null;
         name.setText("");
         name.setGraphic(null);
         shownKind = null;

@@ -38,6 +38,7 @@ final class PlaceCell extends ListCell<Row> {
     private final Label number = new Label();
     private final HBox place;
     private final Tooltip promise = new Tooltip();
+    private final Tooltip hint = new Tooltip();
 
     PlaceCell(PlacesView view) {
         this.view = view;
@@ -77,9 +78,26 @@ final class PlaceCell extends ListCell<Row> {
         super.updateItem(row, empty);
         setText(null);
         setContextMenu(null);
-        setTooltip(null);
         setAccessibleText(null);
+        if (empty || !isPlace(row)) {
+            setTooltip(null);
+        }
         setGraphic(empty || row == null ? null : graphic(row));
+    }
+
+    private static boolean isPlace(@Nullable Row row) {
+        return row != null
+                && !(row instanceof PlaceTree.Heading
+                        || row instanceof PlaceTree.Hint
+                        || row instanceof PlaceTree.LibraryActs);
+    }
+
+    /** Shows whether it is what is looked at. */
+    void mark() {
+        Row row = getItem();
+        if (isPlace(row) && row != null) {
+            place.pseudoClassStateChanged(CHOSEN, view.isChosen(row));
+        }
     }
 
     private Node graphic(Row row) {
@@ -133,7 +151,7 @@ final class PlaceCell extends ListCell<Row> {
         return node;
     }
 
-    private Node place(Row row, String name, int count, String hint) {
+    private Node place(Row row, String name, int count, String tip) {
         arrow.setText(row.isBranch() ? (view.isOpen(row) ? "▾" : "▸") : "");
         word.setText(name);
         word.setGraphic(null);
@@ -142,7 +160,8 @@ final class PlaceCell extends ListCell<Row> {
         place.setPadding(new Insets(3, 14, 3, 4 + row.depth() * STEP));
         pseudoClass(AWAY, false);
         place.pseudoClassStateChanged(CHOSEN, view.isChosen(row));
-        setTooltip(new Tooltip(hint));
+        hint.setText(tip);
+        setTooltip(hint);
         setAccessibleText(name + ", " + count + (row.isBranch() ? (view.isOpen(row) ? ", open" : ", closed") : ""));
         setAccessibleHelp(view.promise(row));
         return place;

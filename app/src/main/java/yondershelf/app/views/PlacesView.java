@@ -1,6 +1,7 @@
 package yondershelf.app.views;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import javafx.scene.control.ContextMenu;
@@ -27,6 +28,9 @@ public final class PlacesView extends ListView<Row> {
     private final PlaceActs acts;
     private final Runnable addLibrary;
     private final Runnable createLibrary;
+    /** As many as were ever seen at once. */
+    private final List<PlaceCell> cells = new ArrayList<>();
+
     private @Nullable Library target;
     private String targetFolder = "";
 
@@ -42,10 +46,15 @@ public final class PlacesView extends ListView<Row> {
         getStyleClass().add("places");
         setId("places");
         setAccessibleText("Places");
-        setCellFactory(list -> new PlaceCell(this));
+        setCellFactory(list -> {
+            PlaceCell cell = new PlaceCell(this);
+            cells.add(cell);
+            return cell;
+        });
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         workspace.onChange(this::fill);
-        workspace.query().addListener(o -> refresh());
+        // at each letter: only what is marked may be another
+        workspace.query().addListener(o -> cells.forEach(PlaceCell::mark));
         fill();
     }
 
