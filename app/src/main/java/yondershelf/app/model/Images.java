@@ -29,6 +29,38 @@ public final class Images {
                 picture.width(), picture.height(), IntBuffer.wrap(argb), PixelFormat.getIntArgbPreInstance()));
     }
 
+    /** The same, halved as often as it stays at least as large as it is shown. */
+    public static Image of(Picture picture, int edge) {
+        Picture smaller = picture;
+        while (Math.min(smaller.width(), smaller.height()) >= edge * 2) {
+            smaller = halved(smaller);
+        }
+        return of(smaller);
+    }
+
+    /** Each pixel the mean of four, as they are shown. */
+    private static Picture halved(Picture picture) {
+        int w = picture.width() / 2;
+        int h = picture.height() / 2;
+        int channels = picture.channels();
+        int row = picture.width() * channels;
+        byte[] in = picture.bytes();
+        byte[] out = new byte[w * h * channels];
+        for (int y = 0, to = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                int at = y * 2 * row + x * 2 * channels;
+                for (int c = 0; c < channels; c++, at++) {
+                    int sum = (in[at] & 0xff)
+                            + (in[at + channels] & 0xff)
+                            + (in[at + row] & 0xff)
+                            + (in[at + row + channels] & 0xff);
+                    out[to++] = (byte) ((sum + 2) / 4);
+                }
+            }
+        }
+        return Picture.ofBytes(w, h, channels, out);
+    }
+
     private static int premultiplied(int value, int alpha) {
         return alpha == 255 ? value : (value * alpha + 127) / 255;
     }

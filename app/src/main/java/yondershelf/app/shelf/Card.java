@@ -180,6 +180,7 @@ public final class Card extends Region {
         if (other) {
             PreviewLoader.Shown known = loader.get(thing);
             picture.show(thing, known == null ? null : known.image());
+            loader.enlarge(thing);
         }
         facts.show(thing);
         fillProblems(thing);

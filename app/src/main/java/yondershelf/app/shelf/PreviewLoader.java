@@ -47,15 +47,20 @@ public final class PreviewLoader {
     private final Consumer<String> arrived;
     private final Object lock = new Object();
     private final LinkedHashMap<String, Shown> images = new LinkedHashMap<>(16, 0.75f, true);
-    private final Map<String, String> keys = new HashMap<>();
+    private final Map<String, Held> held = new HashMap<>();
     /** Of what is wanted: whether a kept preview was looked for already. */
     private final Set<String> lookedFor = new HashSet<>();
 
+    private int edge = SIZE;
+    private String large = "";
     private List<Asset> wanted = List.of();
     private List<Asset> rest = List.of();
     private Set<String> refused = Set.of();
     private boolean running;
     private long moved = System.nanoTime();
+
+    /** Of which state of an asset an image is, and for which size it was made. */
+    private record Held(String key, int edge) {}
 
     /** @param arrived called on the interface thread with the id of each asset whose preview got better */
     public PreviewLoader(Contents contents, Jobs jobs, Consumer<String> arrived) {
@@ -67,7 +72,7 @@ public final class PreviewLoader {
     /** What there is for an asset now, without waiting. */
     public @Nullable Shown get(Asset asset) {
         synchronized (lock) {
-            return asset.key().equals(keys.get(asset.id())) ? images.get(asset.id()) : null;
+            return hasAny(asset) ? images.get(asset.id()) : null;
         }
     }
 
@@ -75,10 +80,38 @@ public final class PreviewLoader {
         return asset.id() + asset.key();
     }
 
+    /**
+     * Images are held no larger than they are shown: memory and drawing grow with their area.
+     *
+     * @param pixels on the screen
+     */
+    public void showAt(double pixels) {
+        synchronized (lock) {
+            int other = pixels <= SIZE / 2.0 ? SIZE / 2 : SIZE;
+            if (other > edge) {
+                lookedFor.clear();
+            }
+            edge = other;
+        }
+    }
+
+    /** Says which one is shown larger than the others. */
+    void enlarge(Asset asset) {
+        synchronized (lock) {
+            large = asset.id();
+            lookedFor.remove(state(asset));
+        }
+    }
+
+    private int edgeOf(Asset asset) {
+        return asset.id().equals(large) ? SIZE : edge;
+    }
+
     /** Says what is in view, top left first, and what would be nice to have afterwards. */
     public void want(List<Asset> inView, List<Asset> afterwards) {
         synchronized (lock) {
             if (running && inView.equals(wanted) && afterwards.equals(rest)) {
+                // as at most frames of a scroll
                 return;
             }
             List<Asset> before = wanted;
@@ -122,7 +155,7 @@ public final class PreviewLoader {
             images.entrySet().removeIf(e -> {
                 boolean failed = e.getValue().failure != null;
                 if (failed) {
-                    keys.remove(e.getKey());
+                    held.remove(e.getKey());
                 }
                 return failed;
             });
@@ -166,12 +199,18 @@ public final class PreviewLoader {
     }
 
     private boolean hasAny(Asset asset) {
-        return images.get(asset.id()) != null && asset.key().equals(keys.get(asset.id()));
+        Held now = held.get(asset.id());
+        return now != null && now.key.equals(asset.key());
     }
 
     private boolean isKnown(Asset asset) {
         Shown shown = images.get(asset.id());
-        return shown != null && shown.isFinal && asset.key().equals(keys.get(asset.id()));
+        Held now = held.get(asset.id());
+        return shown != null
+                && shown.isFinal
+                && now != null
+                && now.key.equals(asset.key())
+                && now.edge >= edgeOf(asset);
     }
 
     private boolean run(Work work) {
@@ -223,18 +262,18 @@ public final class PreviewLoader {
                         lookedFor.add(state(asset));
                     }
                     if (kept != null) {
-                        put(asset, new Shown(Images.of(kept), true, null));
+                        put(asset, kept, true);
                     }
                 }
                 case DRAFT -> draw(asset, SIZE / 2, Booth.DRAFT_SAMPLES, work);
                 case FINAL -> draw(asset, SIZE, Booth.FINAL_SAMPLES, work);
             }
         } catch (ProblemException e) {
-            put(asset, new Shown(null, true, e.problem().cause()));
+            putFailure(asset, e.problem().cause());
         } catch (RuntimeException | Error e) {
             // it must not be tried first for ever: it is known to have failed, and the others follow
             ProgramLog.note("preview of " + asset.path(), e);
-            put(asset, new Shown(null, true, "its preview cannot be drawn"));
+            putFailure(asset, "its preview cannot be drawn");
         }
     }
 
@@ -243,24 +282,36 @@ public final class PreviewLoader {
         // the same bytes may have been shown elsewhere, which shows only once they are read
         Picture kept = contents.keptPreview(asset, SIZE);
         if (kept != null) {
-            put(asset, new Shown(Images.of(kept), true, null));
+            put(asset, kept, true);
             return;
         }
         Picture picture = contents.takePreview(asset, size, samples, work::isCancelled);
         if (picture != null) {
-            put(asset, new Shown(Images.of(picture), last, null));
+            put(asset, picture, last);
         } else if (!work.isCancelled()) {
-            put(asset, new Shown(null, true, "there is nothing to see"));
+            putFailure(asset, "there is nothing to see");
         }
     }
 
-    private void put(Asset asset, Shown shown) {
+    private void put(Asset asset, Picture picture, boolean isFinal) {
+        int wide;
+        synchronized (lock) {
+            wide = edgeOf(asset);
+        }
+        put(asset, new Shown(Images.of(picture, wide), isFinal, null), wide);
+    }
+
+    private void putFailure(Asset asset, String reason) {
+        put(asset, new Shown(null, true, reason), SIZE);
+    }
+
+    private void put(Asset asset, Shown shown, int wide) {
         synchronized (lock) {
             images.put(asset.id(), shown);
-            keys.put(asset.id(), asset.key());
+            held.put(asset.id(), new Held(asset.key(), wide));
             var oldest = images.entrySet().iterator();
             while (images.size() > KEPT) {
-                keys.remove(oldest.next().getKey());
+                held.remove(oldest.next().getKey());
                 oldest.remove();
             }
         }

@@ -233,6 +233,8 @@ public final class ShelfGrid extends Region {
                     0, Math.rint(EDGE + (cardRow + 1) * rowHeight() - top - ROW_GAP + 2), w - barWidth, cardHeight - 2);
             card.setPointer(EDGE + (chosen % columns + 0.5) * cell);
         }
+        loader.showAt(
+                tileSize * (getScene() == null ? 1 : getScene().getWindow().getRenderScaleX()));
         loader.want(inView, rest(firstRow * columns));
     }
 

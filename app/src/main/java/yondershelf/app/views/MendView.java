@@ -241,7 +241,7 @@ public final class MendView extends BorderPane {
         workspace.catalogue().asset(finding.asset()).ifPresent(asset -> {
             PreviewLoader.Shown shown = loader.get(asset);
             asItIs.show(shown == null ? null : shown.image());
-            if (shown == null) {
+            if (shown == null || shown.image() == null || shown.image().getWidth() < PreviewLoader.SIZE) {
                 showAsItIs(finding, asset);
             }
         });

@@ -206,4 +206,29 @@ class PreviewLoaderTest {
         assertNotNull(loader.get(other.asset(library.assetId("b.obj")).orElseThrow()));
         assertTrue(tries.get() <= 2, "tries: " + tries.get());
     }
+
+    @Test
+    void imagesAreHeldAtTheSizeTheyAreShown() throws Exception {
+        PreviewLoader loader = loader();
+        loader.showAt(104);
+        loader.want(List.of(asset("a"), asset("b")), List.of());
+        settle(loader, 4);
+        assertEquals(128, width(loader, "a"));
+        loader.enlarge(asset("b"));
+        loader.want(List.of(asset("a"), asset("b")), List.of());
+        settle(loader, 5);
+        assertEquals(128, width(loader, "a"));
+        assertEquals(PreviewLoader.SIZE, width(loader, "b"));
+        loader.showAt(200);
+        loader.want(List.of(asset("a"), asset("b")), List.of());
+        settle(loader, 6);
+        assertEquals(PreviewLoader.SIZE, width(loader, "a"));
+    }
+
+    private double width(PreviewLoader loader, String name) {
+        PreviewLoader.Shown shown = loader.get(asset(name));
+        assertNotNull(shown);
+        assertNotNull(shown.image());
+        return shown.image().getWidth();
+    }
 }

@@ -1,0 +1,83 @@
+package yondershelf.bench;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import yondershelf.app.shelf.PreviewLoader;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
+import yondershelf.catalogue.Shown;
+import yondershelf.demo.DemoLibrary;
+import yondershelf.format.Formats;
+import yondershelf.library.Library;
+import yondershelf.render.Booth;
+import yondershelf.search.Query;
+import yondershelf.work.Work;
+
+/**
+ * The window on a library of very many assets: how soon it is there, how long it is busy with a letter, how evenly it scrolls.
+ * Then, when minutes are given, how much memory it holds while it is browsed. Each in a program of its own.
+ */
+public final class WindowScale {
+    private static final int IN_A_FOLDER = 57;
+    private static final int PREVIEWED = 300;
+    private static final int DEMOS = 28;
+
+    private WindowScale() {}
+
+    /** @param args a folder to keep the libraries in, how many assets, how many minutes to browse */
+    public static void main(String[] args) throws Exception {
+        Path at = args.length > 0 ? Path.of(args[0]) : Files.createTempDirectory("yonder-window");
+        int count = args.length > 1 ? Integer.parseInt(args[1]) : 100_000;
+        String minutes = args.length > 2 ? args[2] : "0";
+        if (count > 0) {
+            Path many = at.resolve("many");
+            if (!Files.exists(many)) {
+                ManyAssets.make(many.resolve("library"), count, IN_A_FOLDER);
+                look(many, PREVIEWED);
+            }
+            window("-Xmx512m", "open", many.resolve("home").toString());
+        }
+        if (!minutes.equals("0")) {
+            Path browsed = at.resolve("browsed");
+            if (!Files.exists(browsed)) {
+                for (int i = 0; i < DEMOS; i++) {
+                    DemoLibrary.write(browsed.resolve("library/copy " + i));
+                }
+                look(browsed, 0);
+            }
+            window("-Xmx1g", "browse", browsed.resolve("home").toString(), minutes);
+        }
+        if (args.length == 0) {
+            Mutations.removeAll(at);
+        }
+    }
+
+    private static void look(Path at, int previews) throws Exception {
+        try (Catalogue catalogue = Catalogue.open(Home.open(at.resolve("home")), new Formats())) {
+            Library library = catalogue.add(at.resolve("library"), "");
+            catalogue.scan(library, Work.SILENT);
+            for (Shown shown : catalogue.page(catalogue.find(Query.EVERYTHING), 0, previews)) {
+                catalogue.contents().takePreview(shown.asset(), PreviewLoader.SIZE, Booth.FINAL_SAMPLES, () -> false);
+            }
+        }
+    }
+
+    private static void window(String... arguments) throws Exception {
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "--enable-native-access=ALL-UNNAMED",
+                "--sun-misc-unsafe-memory-access=allow",
+                "-Dprism.order=sw",
+                arguments[0],
+                "-cp",
+                System.getProperty("java.class.path"),
+                WindowProbe.class.getName()));
+        command.addAll(List.of(arguments).subList(1, arguments.length));
+        int code = new ProcessBuilder(command).inheritIO().start().waitFor();
+        if (code != 0) {
+            throw new IllegalStateException("the window ended with " + code);
+        }
+    }
+}
