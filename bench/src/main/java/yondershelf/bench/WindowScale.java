@@ -23,6 +23,9 @@ public final class WindowScale {
     private static final int IN_A_FOLDER = 57;
     private static final int PREVIEWED = 300;
     private static final int DEMOS = 28;
+    /** As the program is started: what it does not need it gives back. */
+    private static final List<String> THRIFTY =
+            List.of("-XX:MinHeapFreeRatio=10", "-XX:MaxHeapFreeRatio=25", "-XX:G1PeriodicGCInterval=30000");
 
     private WindowScale() {}
 
@@ -37,7 +40,7 @@ public final class WindowScale {
                 ManyAssets.make(many.resolve("library"), count, IN_A_FOLDER);
                 look(many, PREVIEWED);
             }
-            window("-Xmx512m", "open", many.resolve("home").toString());
+            window(List.of("-Xmx512m"), "open", many.resolve("home").toString());
         }
         if (!minutes.equals("0")) {
             Path browsed = at.resolve("browsed");
@@ -47,7 +50,7 @@ public final class WindowScale {
                 }
                 look(browsed, 0);
             }
-            window("-Xmx1g", "browse", browsed.resolve("home").toString(), minutes);
+            window(THRIFTY, "browse", browsed.resolve("home").toString(), minutes);
         }
         if (args.length == 0) {
             Mutations.removeAll(at);
@@ -64,17 +67,15 @@ public final class WindowScale {
         }
     }
 
-    private static void window(String... arguments) throws Exception {
+    private static void window(List<String> options, String... arguments) throws Exception {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "--enable-native-access=ALL-UNNAMED",
                 "--sun-misc-unsafe-memory-access=allow",
-                "-Dprism.order=sw",
-                arguments[0],
-                "-cp",
-                System.getProperty("java.class.path"),
-                WindowProbe.class.getName()));
-        command.addAll(List.of(arguments).subList(1, arguments.length));
+                "-Dprism.order=sw"));
+        command.addAll(options);
+        command.addAll(List.of("-cp", System.getProperty("java.class.path"), WindowProbe.class.getName()));
+        command.addAll(List.of(arguments));
         int code = new ProcessBuilder(command).inheritIO().start().waitFor();
         if (code != 0) {
             throw new IllegalStateException("the window ended with " + code);

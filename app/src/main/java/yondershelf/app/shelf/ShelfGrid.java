@@ -35,6 +35,8 @@ import yondershelf.search.Key;
 public final class ShelfGrid extends Region {
     private static final double EDGE = 10;
     private static final double ROW_GAP = 8;
+    /** Tiles made in one pass: a new one costs much the first time, and nobody should wait for all of them. */
+    private static final int MOST_FRESH = 6;
 
     /** Leaves the sizes of its children to the grid. */
     private static final class Still extends Pane {
@@ -55,6 +57,7 @@ public final class ShelfGrid extends Region {
     private final Map<Integer, Tile> shown = new HashMap<>();
     private final List<Region> ledges = new ArrayList<>();
     private int total;
+    private int fresh;
     /** Where the chosen asset stands; found when the hits or the choice change, not at every frame. */
     private int chosenPlace = -1;
 
@@ -200,6 +203,7 @@ public final class ShelfGrid extends Region {
         Map<Integer, Tile> still = new HashMap<>();
         List<Asset> inView = new ArrayList<>();
         int ledge = 0;
+        fresh = 0;
         int firstRow = Math.max(0, (int) ((top - cardHeight - EDGE) / rowHeight()) - 1);
         for (int row = firstRow; row < rows; row++) {
             double y = EDGE + row * rowHeight() - top + (cardRow >= 0 && row > cardRow ? cardHeight : 0);
@@ -267,6 +271,14 @@ public final class ShelfGrid extends Region {
             int index, double x, double y, double cell, boolean chosen, Map<Integer, Tile> still, List<Asset> inView) {
         Shown shownThere = pages.at(index);
         Tile tile = shown.remove(index);
+        if (tile == null && spare.isEmpty()) {
+            if (fresh++ == MOST_FRESH) {
+                Platform.runLater(this::requestLayout);
+            }
+            if (fresh > MOST_FRESH) {
+                return;
+            }
+        }
         if (tile == null) {
             tile = spare.isEmpty() ? fresh() : spare.pop();
         }
