@@ -76,7 +76,7 @@ final class PreviewStore {
 
     void save(Library library, String key, Picture picture) {
         byte[] bytes = Formats.png(picture);
-        for (Path folder : List.of(inCache, inLibrary(library))) {
+        for (Path folder : library.isNewer() ? List.of(inCache) : List.of(inCache, inLibrary(library))) {
             write(place(folder, key), bytes);
         }
     }

@@ -16,8 +16,12 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 
-/** What a library says of itself: {@code library.json}, and a second copy of it from which a damaged one is restored. */
-record Description(String id, String name) {
+/**
+ * What a library says of itself: {@code library.json}, and a second copy of it from which a damaged one is restored.
+ *
+ * @param format the version of the library's own data; one that is not known yet is read as far as it can be, never written
+ */
+record Description(String id, String name, int format) {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final int FORMAT = 1;
     private static final long MOST_BYTES = 1 << 20;
@@ -31,10 +35,34 @@ record Description(String id, String name) {
         return new Description(UUID.randomUUID().toString(), name);
     }
 
+    Description(String id, String name) {
+        this(id, name, FORMAT);
+    }
+
+    /** True when a newer version of the program made it. */
+    boolean isNewer() {
+        return format > FORMAT;
+    }
+
+    /** @throws ProblemException when a newer version of the program made it: what that one keeps there is not known here */
+    void requireWritable(Path own) throws ProblemException {
+        if (isNewer()) {
+            throw newer(own.resolve(FILE), format, "it can be looked at here, not changed");
+        }
+    }
+
+    private static ProblemException newer(Path file, int format, String so) {
+        return new Problem(
+                        file.toString(),
+                        "the library has format " + format + ", this program knows " + FORMAT + ": " + so,
+                        "Open it with a newer version of the program")
+                .raise();
+    }
+
     /**
      * The description in a library's own folder; empty when there is none. A damaged one is restored from its second copy.
      *
-     * @throws ProblemException when it is damaged beyond that, or of another format
+     * @throws ProblemException when it is damaged beyond that, or of a format that does not even tell its id
      */
     static Optional<Description> read(Path own, Disk disk) throws IOException, ProblemException {
         Path file = own.resolve(FILE);
@@ -56,7 +84,8 @@ record Description(String id, String name) {
                     .raise();
         }
         try {
-            disk.write(file, kept.get().bytes());
+            // as it stands, with whatever a newer version added
+            disk.write(file, out -> out.write(Disk.read(second, MOST_BYTES)));
         } catch (IOException readOnly) {
             // read from the second copy until the library can be written
             return kept;
@@ -64,7 +93,7 @@ record Description(String id, String name) {
         return kept;
     }
 
-    /** @throws ProblemException when it is sound but of another format */
+    /** @throws ProblemException when it is sound but of a format that does not tell its id and name */
     private static Optional<Description> parse(Path file) throws IOException, ProblemException {
         JsonNode json;
         try {
@@ -81,17 +110,13 @@ record Description(String id, String name) {
             return Optional.empty();
         }
         int format = json.path("format").asInt();
-        if (format > FORMAT) {
-            throw new Problem(
-                            file.toString(),
-                            "the library has format " + format + ", this program knows " + FORMAT,
-                            "Open it with a newer version of the program")
-                    .raise();
-        }
         String id = json.path("id").asText();
         String name = json.path("name").asText();
-        boolean sound = format == FORMAT && UUID_TEXT.matcher(id).matches() && !name.isBlank();
-        return sound ? Optional.of(new Description(id, name)) : Optional.empty();
+        boolean sound = format >= FORMAT && UUID_TEXT.matcher(id).matches() && !name.isBlank();
+        if (!sound && format > FORMAT) {
+            throw newer(file, format, "it cannot be opened here");
+        }
+        return sound ? Optional.of(new Description(id, name, format)) : Optional.empty();
     }
 
     void write(Path own, Disk disk) throws IOException {

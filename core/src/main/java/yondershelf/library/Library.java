@@ -116,6 +116,11 @@ public final class Library {
         return root.resolve(OWN);
     }
 
+    /** True when a newer version of the program made it: it is read, and nothing is written there. */
+    public boolean isNewer() {
+        return description.isNewer();
+    }
+
     Description description() {
         return description;
     }
@@ -351,6 +356,7 @@ public final class Library {
 
     /** Saves edits of labels; when this returns they are on the disk. */
     public void edit(List<Edit> edits) throws ProblemException {
+        description.requireWritable(own());
         List<String> ids = edits.stream().map(Edit::asset).distinct().toList();
         remember(ids);
         journal.append(edits);
@@ -371,6 +377,7 @@ public final class Library {
         List<Edit> records = identities.records(
                 ids.stream().flatMap(id -> asset(id).stream()).toList());
         if (!records.isEmpty()) {
+            description.requireWritable(own());
             identities.journal().append(records);
         }
     }
@@ -417,6 +424,9 @@ public final class Library {
 
     /** Groups of changes that a killed process left half done, with the notes they began with. Empty while one is under way. */
     public List<Unfinished> unfinished() throws ProblemException {
+        if (isNewer()) {
+            return List.of();
+        }
         try (Lock _ = Lock.take(own().resolve("lock"), "looking", holder -> false)) {
             return Unfinished.all(this);
         } catch (java.io.InterruptedIOException e) {
@@ -436,6 +446,7 @@ public final class Library {
 
     /** The library's one lock for writing acts. */
     Lock lock(String what, Work work) throws ProblemException {
+        description.requireWritable(own());
         try {
             return Lock.take(own().resolve("lock"), what, holder -> {
                 work.progress(0, 0, "waiting for " + holder);

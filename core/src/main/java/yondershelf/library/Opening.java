@@ -116,6 +116,9 @@ final class Opening {
 
     /** Sweeps what killed processes left. A library that cannot be written, or is being written to, is left for another time. */
     private static void tidy(Library library) throws ProblemException {
+        if (library.isNewer()) {
+            return;
+        }
         try (Lock _ = Lock.take(library.own().resolve("lock"), "tidying", holder -> false)) {
             library.description().secure(library.own(), library.disk());
             Disk.sweep(library.own().resolve("tmp"), 0);

@@ -70,11 +70,33 @@ final class Sql implements AutoCloseable {
     }
 
     void rollBack() {
+        // the driver closes a statement that failed
+        prepared.values().forEach(Sql::forget);
+        prepared.clear();
         try {
             connection.rollback();
-            connection.setAutoCommit(true);
         } catch (SQLException e) {
-            // the transaction ended by itself, as on a full drive
+            // the transaction ended by itself, as on a full drive: the driver must be told all the same
+            ended();
+            return;
+        }
+        ended();
+    }
+
+    private static void forget(PreparedStatement statement) {
+        try {
+            statement.close();
+        } catch (SQLException closed) {
+            // it is closed already
+            return;
+        }
+    }
+
+    private void ended() {
+        try {
+            connection.setAutoCommit(true);
+        } catch (SQLException nothingToCommit) {
+            // the driver knows by now that nothing is under way
             return;
         }
     }

@@ -26,7 +26,7 @@ public final class Store implements AutoCloseable {
 
     private final Connections connections;
 
-    private Store(Connections connections) {
+    Store(Connections connections) {
         this.connections = connections;
     }
 

@@ -13,10 +13,13 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.DisabledOnOs;
 import org.junit.jupiter.api.condition.OS;
+import org.junit.jupiter.api.function.Executable;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -125,11 +128,10 @@ class AwayTest {
     }
 
     @Test
-    void aNewerFormatIsCalledNewer() throws Exception {
+    void aNewerFormatThatDoesNotTellItsIdIsCalledNewer() throws Exception {
         Path own = Files.createDirectories(folder.resolve(".yondershelf"));
         Files.writeString(
-                own.resolve("library.json"),
-                "{\"format\":7,\"id\":\"0b2f6b0e-9a4e-4a36-a7a9-1b2c3d4e5f60\",\"name\":\"x\"}");
+                own.resolve("library.json"), "{\"format\":7,\"identity\":\"0b2f6b0e-9a4e-4a36-a7a9-1b2c3d4e5f60\"}");
         ProblemException e = assertThrows(ProblemException.class, () -> Library.open(folder, "", "desk"));
         assertTrue(e.problem().advice().contains("newer"), e.problem().sentence());
     }
@@ -169,5 +171,58 @@ class AwayTest {
         try (var made = Files.list(outside)) {
             assertFalse(made.findAny().isPresent());
         }
+    }
+
+    @Test
+    void aLibraryOfANewerFormatIsReadAndNeverWritten() throws Exception {
+        Path root = Files.createDirectory(folder.resolve("drive"));
+        picture(root.resolve("a.png"));
+        Library before = Library.open(root, "Props", "desk");
+        before.scan(new Formats(), Work.SILENT);
+        String asset = before.assetId("a.png");
+        before.edit(List.of(Edit.tag(asset, "kept")));
+        for (String name : List.of("library.json", "library.second.json")) {
+            Path file = root.resolve(".yondershelf/" + name);
+            String text = Files.readString(file);
+            assertTrue(text.contains("\"format\" : 1"), text);
+            Files.writeString(file, text.replace("\"format\" : 1", "\"format\" : 2, \"shelves\" : []"));
+        }
+        Map<String, String> bytes = contents(root);
+
+        Library newer = Library.openKnown(root, before.id(), "desk");
+        newer.scan(new Formats(), Work.SILENT);
+        assertEquals("Props", newer.name());
+        assertEquals(1, newer.assets().size());
+        assertTrue(newer.labels(asset).tags().contains("kept"));
+        List<Executable> writing = List.of(
+                () -> newer.edit(List.of(Edit.tag(asset, "more"))),
+                () -> newer.rename("Other"),
+                () -> newer.begin("an act"),
+                () -> newer.remember(List.of(asset)),
+                () -> UndoStore.empty(newer, Work.SILENT));
+        for (Executable act : writing.subList(0, 3)) {
+            ProblemException refused = assertThrows(ProblemException.class, act);
+            assertTrue(
+                    refused.problem().cause().contains("format 2"),
+                    refused.problem().sentence());
+            assertTrue(
+                    refused.problem().advice().contains("newer version"),
+                    refused.problem().sentence());
+        }
+        assertThrows(ProblemException.class, writing.get(4));
+        // a damaged description is brought back as it was, not as this version would write it
+        Files.writeString(root.resolve(".yondershelf/library.json"), "{");
+        assertTrue(Library.openKnown(root, before.id(), "desk").isNewer());
+        assertEquals(bytes, contents(root));
+    }
+
+    private static Map<String, String> contents(Path root) throws Exception {
+        Map<String, String> out = new TreeMap<>();
+        try (var walk = Files.walk(root)) {
+            for (Path file : walk.filter(Files::isRegularFile).toList()) {
+                out.put(root.relativize(file).toString(), ContentHash.of(file));
+            }
+        }
+        return out;
     }
 }

@@ -26,6 +26,7 @@ import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
+import yondershelf.library.Licences;
 import yondershelf.mend.Finding;
 
 /** What is known and said about one asset, unfolded under its row. Labels are edited where they stand. */
@@ -88,6 +89,8 @@ public final class Card extends Region {
         labels.setVgap(3);
         field(labels, 0, "Author", author, Edit.Field.AUTHOR);
         field(labels, 1, "Licence", licence, Edit.Field.LICENCE);
+        licence.setTooltip(new Tooltip("Licence, by its SPDX identifier if it has one: "
+                + String.join(", ", Licences.ids().subList(0, 5)) + "...; saved with Enter or when you leave it"));
         field(labels, 2, "Version", version, Edit.Field.VERSION);
         note.setPromptText("note");
         note.setPrefRowCount(2);
@@ -253,7 +256,8 @@ public final class Card extends Region {
             case VERSION -> said.version();
             case FAVOURITE -> String.valueOf(said.favourite());
         };
-        String after = field == Edit.Field.NAME && typed.strip().equals(thing.name()) ? "" : typed.strip();
+        String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
+        String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;
         if (!after.equals(before)) {
             workspace.edit(
                     thing,
