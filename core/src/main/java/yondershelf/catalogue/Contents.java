@@ -31,7 +31,7 @@ import yondershelf.work.ProgramLog;
  */
 public final class Contents {
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final long MOST_BYTES = 1L << 30;
+    private static final long MOST_BYTES = 384L << 20;
 
     private final Libraries libraries;
     private final Kinds kinds;

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
-/** Makes texts comparable: Unicode NFKD (UAX #15) without marks, in lower case, so that a plain keyboard finds everything. */
+/** Makes texts comparable: Unicode NFKD (UAX #15) without marks, without case, so that a plain keyboard finds everything. */
 final class Folding {
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
 
@@ -17,9 +17,11 @@ final class Folding {
             if (text.charAt(i) >= 128) {
                 return MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFKD))
                         .replaceAll("")
+                        // capitals first: some letters share one with another small letter
+                        .toUpperCase(Locale.ROOT)
                         .toLowerCase(Locale.ROOT)
-                        .replace("ß", "ss")
-                        .replace("ſ", "s");
+                        .replace('ς', 'σ')
+                        .replace("ß", "ss");
             }
         }
         return text.toLowerCase(Locale.ROOT);
