@@ -60,7 +60,7 @@ public final class ShelfWindow extends StackPane {
         this.jobs = new JobStrip(workspace);
         IntakeView intake = new IntakeView(workspace, places, this::addLibrary);
         mend = new MendView(workspace, grid.loader(), this::addLibrary);
-        grid.onPutOnTable(table::put);
+        grid.onPutOnTable(table::command, table::put);
         VBox shelf = new VBox(new KindBar(workspace, grid), grid);
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");

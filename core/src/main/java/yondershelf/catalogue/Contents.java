@@ -10,6 +10,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Environment;
+import yondershelf.content.Kind;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -131,7 +132,7 @@ public final class Contents {
     /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */
     private Facts measure(Library library, Asset asset) {
         try {
-            return kinds.of(asset.kind()).measure(library, asset);
+            return kinds.of(asset.kind()).measure(new Source(library.root(), asset.name(), asset.files()));
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             ProgramLog.note("measuring " + asset.path(), e);
             return Facts.unreadable(
@@ -165,7 +166,7 @@ public final class Contents {
     }
 
     private Object read(Asset asset) throws ProblemException {
-        return kinds.of(asset.kind()).read(owner(asset), asset);
+        return kinds.of(asset.kind()).read(Source.of(owner(asset), asset));
     }
 
     /** Starts reading in the background. */
@@ -247,12 +248,28 @@ public final class Contents {
         if (kept != null) {
             return kept;
         }
-        Picture picture =
-                guarded(asset, () -> kinds.of(asset.kind()).preview(library, asset, size, samples, cancelled));
+        Picture picture = guarded(
+                asset, () -> kinds.of(asset.kind()).preview(Source.of(library, asset), size, samples, cancelled));
         if (picture != null && last && key != null) {
             previews.save(library, key, picture);
         }
         return picture;
+    }
+
+    /** The same of something that has not been taken in yet. */
+    public @Nullable Picture takePreview(Kind kind, Source source, int size, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        return kinds.of(kind).preview(source, size, samples, cancelled);
+    }
+
+    /** True for things that can be turned on the stage of the booth. */
+    public boolean turns(Kind kind) {
+        return kinds.of(kind).turns();
+    }
+
+    /** An asset on the stage of the booth, to be turned; empty for one that does not turn. */
+    public Optional<Booth.Stage> stage(Asset asset, Object content) {
+        return kinds.of(asset.kind()).stage(content);
     }
 
     private interface Drawing {

@@ -9,8 +9,6 @@ import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
-import yondershelf.library.Asset;
-import yondershelf.library.Library;
 import yondershelf.render.Booth;
 
 /** HDRIs: pictures of radiance, shown as what they light. */
@@ -26,20 +24,20 @@ final class HdriWork implements KindWork {
     }
 
     @Override
-    public Facts measure(Library library, Asset asset) {
-        return meter.hdri(library.resolve(asset.path()));
+    public Facts measure(Source source) {
+        return meter.hdri(source.main());
     }
 
     @Override
-    public @Nullable Picture preview(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(read(library, asset), size, size);
+        return booth.preview(read(source), size, size);
     }
 
     @Override
-    public Environment read(Library library, Asset asset) throws ProblemException {
-        Picture picture = reader.readPicture(ImageSource.at(library.resolve(asset.path())));
-        return new Environment(library.shownName(asset), picture);
+    public Environment read(Source source) throws ProblemException {
+        Picture picture = reader.readPicture(ImageSource.at(source.main()));
+        return new Environment(source.name(), picture);
     }
 
     @Override

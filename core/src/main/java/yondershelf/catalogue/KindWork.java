@@ -1,18 +1,18 @@
 package yondershelf.catalogue;
 
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
-import yondershelf.library.Asset;
-import yondershelf.library.Library;
+import yondershelf.render.Booth;
 
 /** What can be done with assets of one kind. One class for each, registered in {@link Kinds}. */
 interface KindWork {
 
     /** Measures one; a file that cannot be read is a fact too. */
-    Facts measure(Library library, Asset asset);
+    Facts measure(Source source);
 
     /**
      * Takes a preview in the booth.
@@ -20,11 +20,20 @@ interface KindWork {
      * @return null when cancelled, or when there is nothing to see
      */
     @Nullable
-    Picture preview(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
-            throws ProblemException;
+    Picture preview(Source source, int size, int samples, BooleanSupplier cancelled) throws ProblemException;
 
     /** What it holds, as the table needs it. */
-    Object read(Library library, Asset asset) throws ProblemException;
+    Object read(Source source) throws ProblemException;
+
+    /** True when it can be turned on the stage of the booth. */
+    default boolean turns() {
+        return false;
+    }
+
+    /** What it holds, put on that stage; empty for what does not turn. */
+    default Optional<Booth.Stage> stage(Object content) {
+        return Optional.empty();
+    }
 
     /** How much memory that takes, about, in bytes. */
     long weight(Object content);

@@ -11,8 +11,6 @@ import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
-import yondershelf.library.Asset;
-import yondershelf.library.Library;
 import yondershelf.render.Booth;
 
 /** Which work goes with which kind. */
@@ -33,19 +31,18 @@ final class Kinds {
 
     private static final KindWork NOT_READ = new KindWork() {
         @Override
-        public Facts measure(Library library, Asset asset) {
-            return Facts.unreadable(asset.kind(), "things of this kind are not read yet", 0);
+        public Facts measure(Source source) {
+            return Facts.unreadable(Kind.RECIPE, "things of this kind are not read yet", 0);
         }
 
         @Override
-        public @Nullable Picture preview(
-                Library library, Asset asset, int size, int samples, BooleanSupplier cancelled) {
+        public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled) {
             return null;
         }
 
         @Override
-        public Object read(Library library, Asset asset) throws ProblemException {
-            throw Problem.of(asset.path(), "things of this kind are not read yet")
+        public Object read(Source source) throws ProblemException {
+            throw Problem.of(source.main(), "things of this kind are not read yet")
                     .raise();
         }
 

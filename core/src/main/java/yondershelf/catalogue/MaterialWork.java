@@ -3,6 +3,7 @@ package yondershelf.catalogue;
 import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
@@ -13,8 +14,6 @@ import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
-import yondershelf.library.Asset;
-import yondershelf.library.Library;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 
@@ -30,33 +29,43 @@ final class MaterialWork implements KindWork {
         this.booth = booth;
     }
 
-    private static Map<Role, Path> mapFiles(Library library, Asset asset) {
+    private static Map<Role, Path> mapFiles(Source source) {
         EnumMap<Role, Path> maps = new EnumMap<>(Role.class);
-        for (SortedItem.SortedFile file : asset.files()) {
+        for (SortedItem.SortedFile file : source.files()) {
             Role role = file.role();
             if (role != null) {
-                maps.put(role, library.resolve(file.path()));
+                maps.put(role, source.root().resolve(file.path()));
             }
         }
         return maps;
     }
 
     @Override
-    public Facts measure(Library library, Asset asset) {
-        return meter.material(asset.name(), mapFiles(library, asset));
+    public Facts measure(Source source) {
+        return meter.material(source.name(), mapFiles(source));
     }
 
     @Override
-    public @Nullable Picture preview(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(booth.stage(read(library, asset)), size, size, samples, cancelled);
+        return booth.preview(booth.stage(read(source)), size, size, samples, cancelled);
     }
 
     @Override
-    public Material read(Library library, Asset asset) {
+    public Material read(Source source) {
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
-        mapFiles(library, asset).forEach((role, file) -> maps.put(role, TextureUse.of(ImageSource.at(file))));
-        return Material.ofMaps(library.shownName(asset), maps);
+        mapFiles(source).forEach((role, file) -> maps.put(role, TextureUse.of(ImageSource.at(file))));
+        return Material.ofMaps(source.name(), maps);
+    }
+
+    @Override
+    public boolean turns() {
+        return true;
+    }
+
+    @Override
+    public Optional<Booth.Stage> stage(Object content) {
+        return content instanceof Material material ? Optional.of(booth.stage(material)) : Optional.empty();
     }
 
     /** Its pictures are kept with the renderer's. */

@@ -1,5 +1,6 @@
 package yondershelf.catalogue;
 
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
@@ -13,8 +14,6 @@ import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
-import yondershelf.library.Asset;
-import yondershelf.library.Library;
 import yondershelf.render.Booth;
 
 /** Models: read from their file, measured and shown as they stand. */
@@ -32,21 +31,33 @@ final class ModelWork implements KindWork {
     }
 
     @Override
-    public Facts measure(Library library, Asset asset) {
+    public Facts measure(Source source) {
         return meter.model(
-                library.resolve(asset.path()),
-                asset.files().stream().map(f -> library.resolve(f.path())).toList());
+                source.main(),
+                source.files().stream()
+                        .map(f -> source.root().resolve(f.path()))
+                        .toList());
     }
 
     @Override
-    public @Nullable Picture preview(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(booth.stage(read(library, asset)), size, size, samples, cancelled);
+        return booth.preview(booth.stage(read(source)), size, size, samples, cancelled);
     }
 
     @Override
-    public Model read(Library library, Asset asset) throws ProblemException {
-        return reader.readModel(library.resolve(asset.path()));
+    public Model read(Source source) throws ProblemException {
+        return reader.readModel(source.main());
+    }
+
+    @Override
+    public boolean turns() {
+        return true;
+    }
+
+    @Override
+    public Optional<Booth.Stage> stage(Object content) {
+        return content instanceof Model model ? Optional.of(booth.stage(model)) : Optional.empty();
     }
 
     @Override

@@ -8,8 +8,6 @@ import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
-import yondershelf.library.Asset;
-import yondershelf.library.Library;
 import yondershelf.render.Booth;
 
 /** Textures: pictures shown as they are. */
@@ -25,19 +23,19 @@ final class TextureWork implements KindWork {
     }
 
     @Override
-    public Facts measure(Library library, Asset asset) {
-        return meter.texture(library.resolve(asset.path()));
+    public Facts measure(Source source) {
+        return meter.texture(source.main());
     }
 
     @Override
-    public @Nullable Picture preview(Library library, Asset asset, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(read(library, asset), size);
+        return booth.preview(read(source), size);
     }
 
     @Override
-    public Picture read(Library library, Asset asset) throws ProblemException {
-        return reader.readPicture(ImageSource.at(library.resolve(asset.path())));
+    public Picture read(Source source) throws ProblemException {
+        return reader.readPicture(ImageSource.at(source.main()));
     }
 
     @Override

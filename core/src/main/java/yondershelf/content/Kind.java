@@ -17,6 +17,11 @@ public enum Kind {
         this.plural = plural;
     }
 
+    /** True when things of this kind stand in a scene as themselves: others are worn there, or light it. */
+    public boolean stands() {
+        return this == MODEL;
+    }
+
     /** The word on screen for several of this kind. */
     public String plural() {
         return plural;

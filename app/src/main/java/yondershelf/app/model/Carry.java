@@ -7,7 +7,6 @@ import javafx.scene.input.DataFormat;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.TransferMode;
 import org.jspecify.annotations.Nullable;
-import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 
 /** An asset being carried from the shelf with the mouse. */
@@ -25,17 +24,11 @@ public final class Carry {
         content.put(ASSET, asset.id());
         content.putString(asset.path());
         board.setContent(content);
-        // a model is seen on the table itself
-        Image seen =
-                image != null && asset.kind() != Kind.MODEL ? CarriedImage.of(image) : CarriedImage.of(asset.name());
+        // what stands in the scene is seen on the table itself
+        Image seen = image != null && !asset.kind().stands() ? CarriedImage.of(image) : CarriedImage.of(asset.name());
         // above the pointer's left, because what letting go will do is said below its right
         board.setDragView(seen, seen.getWidth() + 2, seen.getHeight() + 2);
-        switch (asset.kind()) {
-            case MODEL -> workspace.loaded().model(asset);
-            case MATERIAL -> workspace.loaded().material(asset);
-            case HDRI -> workspace.loaded().environment(asset);
-            default -> workspace.selected().set(asset);
-        }
+        workspace.loaded().any(asset);
     }
 
     /** The asset on a dragboard, if any. */

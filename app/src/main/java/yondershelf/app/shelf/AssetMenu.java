@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
@@ -16,6 +18,7 @@ import yondershelf.library.Asset;
 final class AssetMenu {
     private final Workspace workspace;
     private final Consumer<Asset> showCard;
+    private Function<Kind, @Nullable String> command = kind -> null;
     private Consumer<Asset> putOnTable = asset -> {};
 
     AssetMenu(Workspace workspace, Consumer<Asset> showCard) {
@@ -24,15 +27,16 @@ final class AssetMenu {
     }
 
     /** Says how an asset gets to the table without the mouse. */
-    void onPutOnTable(Consumer<Asset> act) {
+    void onPutOnTable(Function<Kind, @Nullable String> words, Consumer<Asset> act) {
+        command = words;
         putOnTable = act;
     }
 
     ContextMenu of(Asset asset) {
         ContextMenu menu = new ContextMenu();
         menu.getItems().add(item("Show the card", () -> showCard.accept(asset)));
-        if (asset.kind() == Kind.MODEL || asset.kind() == Kind.HDRI) {
-            String word = asset.kind() == Kind.MODEL ? "Put on the table" : "Light the table with it";
+        String word = command.apply(asset.kind());
+        if (word != null) {
             menu.getItems().add(item(word, () -> putOnTable.accept(asset)));
         }
         menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));

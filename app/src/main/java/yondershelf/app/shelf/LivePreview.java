@@ -16,7 +16,7 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Kind;
+import yondershelf.catalogue.Contents;
 import yondershelf.library.Asset;
 import yondershelf.render.Booth;
 import yondershelf.render.Camera;
@@ -91,7 +91,7 @@ final class LivePreview extends StackPane {
         turn = 0;
         rise = 0;
         view.setImage(known);
-        boolean turns = thing.kind() == Kind.MODEL || thing.kind() == Kind.MATERIAL;
+        boolean turns = workspace.catalogue().contents().turns(thing.kind());
         hint.setVisible(turns);
         setCursor(turns ? Cursor.OPEN_HAND : Cursor.DEFAULT);
     }
@@ -108,11 +108,13 @@ final class LivePreview extends StackPane {
         if (thing == null || stage != null) {
             return;
         }
-        Booth booth = workspace.catalogue().booth();
-        if (thing.kind() == Kind.MODEL) {
-            workspace.loaded().model(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
-        } else if (thing.kind() == Kind.MATERIAL) {
-            workspace.loaded().material(thing).thenApplyAsync(booth::stage).thenAccept(s -> staged(thing, s));
+        Contents contents = workspace.catalogue().contents();
+        if (contents.turns(thing.kind())) {
+            workspace
+                    .loaded()
+                    .any(thing)
+                    .thenApplyAsync(content -> contents.stage(thing, content))
+                    .thenAccept(made -> made.ifPresent(s -> staged(thing, s)));
         }
     }
 

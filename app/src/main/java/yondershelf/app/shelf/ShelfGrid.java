@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.geometry.Orientation;
 import javafx.scene.AccessibleRole;
@@ -25,6 +26,7 @@ import yondershelf.app.model.Carry;
 import yondershelf.app.model.Pages;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Shown;
+import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.search.Key;
 
@@ -153,8 +155,8 @@ public final class ShelfGrid extends Region {
     }
 
     /** Says how an asset gets to the table by its context menu. */
-    public void onPutOnTable(Consumer<Asset> act) {
-        menu.onPutOnTable(act);
+    public void onPutOnTable(Function<Kind, @Nullable String> command, Consumer<Asset> act) {
+        menu.onPutOnTable(command, act);
     }
 
     /** Edge of a preview, 96 to 320. */

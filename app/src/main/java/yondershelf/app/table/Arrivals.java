@@ -1,8 +1,8 @@
 package yondershelf.app.table;
 
-import javafx.application.Platform;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.TransferMode;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
@@ -66,18 +66,19 @@ final class Arrivals {
     /** Puts an asset on the table without the mouse: in the middle of what is seen. */
     void put(Asset asset) {
         Carrying.Place middle = picture.place(picture.getWidth() / 2, picture.getHeight() / 2);
-        switch (asset.kind()) {
-            case MODEL ->
-                workspace
-                        .loaded()
-                        .model(asset)
-                        .thenAccept(model -> Platform.runLater(() ->
-                                perform(asset, carrying.putInMiddle(asset, model, middle.camera(), middle.aspect()))));
-            case HDRI -> letGo(asset, middle, Carrying.Way.USUAL);
-            default ->
-                workspace.tell(yondershelf.content.Problem.of(
-                        asset.name(), "only models and HDRIs go onto the table by themselves: drag this onto a part"));
-        }
+        carrying.put(asset, middle).thenAccept(preview -> {
+            if (preview.act().isEmpty()) {
+                workspace.tell(yondershelf.content.Problem.of(asset.name(), preview.sentence()));
+            }
+            perform(asset, preview);
+        });
+    }
+
+    /** The command that puts things of a kind on the table; null when they must be carried to their place. */
+    @Nullable
+    String command(Kind kind) {
+        KindCarry carry = carrying.of(kind);
+        return carry == null ? null : carry.command();
     }
 
     private void perform(Asset asset, Carrying.Preview preview) {
@@ -85,7 +86,7 @@ final class Arrivals {
         Scene after = preview.scene();
         if (after != null && !preview.act().isEmpty()) {
             workspace.table().act(preview.act(), after);
-            if (asset.kind() == Kind.MODEL) {
+            if (asset.kind().stands()) {
                 picture.choose(
                         after.placements().get(after.placements().size() - 1).id());
             }

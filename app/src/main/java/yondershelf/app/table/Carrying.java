@@ -1,28 +1,21 @@
 package yondershelf.app.table;
 
+import java.util.EnumMap;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
-import java.util.function.Function;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Bounds;
-import yondershelf.content.Environment;
-import yondershelf.content.Material;
-import yondershelf.content.Model;
+import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.render.Camera;
 import yondershelf.table.BuiltScene;
-import yondershelf.table.Light;
-import yondershelf.table.PartRef;
-import yondershelf.table.Placement;
-import yondershelf.table.Placing;
 import yondershelf.table.Scene;
 
 /** What a carried asset would do to the table where it is now, before it is let go. */
 final class Carrying {
     private final Workspace workspace;
-    private final Outline outline;
+    private final Map<Kind, KindCarry> kinds = new EnumMap<>(Kind.class);
     private @Nullable BuiltScene base;
 
     /** A place of the picture, as shares of it from the top left, and how the picture is seen. */
@@ -50,14 +43,13 @@ final class Carrying {
 
     Carrying(Workspace workspace, Outline outline) {
         this.workspace = workspace;
-        this.outline = outline;
+        kinds.put(Kind.MODEL, new ModelCarry(workspace, this));
+        kinds.put(Kind.MATERIAL, new MaterialCarry(workspace, this, outline));
+        kinds.put(Kind.HDRI, new LightCarry(workspace));
     }
 
-    static String rests(Placing.Rest rest) {
-        return rest.on().isEmpty() ? "stands on the ground" : "rests on " + rest.on();
-    }
-
-    private BuiltScene base() {
+    /** The table as it is, without what is carried. */
+    BuiltScene base() {
         BuiltScene known = base;
         if (known == null || known.scene() != workspace.table().scene()) {
             known = workspace.builder().build(workspace.table().scene());
@@ -66,115 +58,58 @@ final class Carrying {
         return known;
     }
 
+    /** Null for a kind that has no place on the table. */
+    @Nullable
+    KindCarry of(Kind kind) {
+        return kinds.get(kind);
+    }
+
     /** What letting go now would do. */
     Preview preview(Asset asset, Place at, Way way) {
-        Carried<?> carried = carried(asset, at, way);
-        return carried == null ? placeless(asset) : carried.now(asset);
+        KindCarry kind = of(asset.kind());
+        if (kind == null) {
+            return placeless(asset);
+        }
+        CompletableFuture<Object> content = workspace.loaded().any(asset);
+        if (content.isCompletedExceptionally()) {
+            return Preview.nothing(asset.name() + " cannot be read", null);
+        }
+        Object there = content.getNow(null);
+        return there == null ? Preview.nothing("reading " + asset.name(), null) : kind.letGo(asset, there, at, way);
     }
 
     /** What letting go does once the asset is read, worked out on the interface thread. */
     CompletableFuture<Preview> onceRead(Asset asset, Place at, Way way) {
-        Carried<?> carried = carried(asset, at, way);
-        return carried == null ? CompletableFuture.completedFuture(placeless(asset)) : carried.onceRead();
+        KindCarry kind = of(asset.kind());
+        return kind == null
+                ? CompletableFuture.completedFuture(placeless(asset))
+                : workspace
+                        .loaded()
+                        .any(asset)
+                        .thenApplyAsync(content -> kind.letGo(asset, content, at, way), Platform::runLater);
     }
 
-    /** What an asset holds, and what letting that go would do. */
-    private record Carried<T>(CompletableFuture<T> content, Function<T, Preview> letGo) {
-        Preview now(Asset asset) {
-            if (content.isCompletedExceptionally()) {
-                return Preview.nothing(asset.name() + " cannot be read", null);
-            }
-            T there = content.getNow(null);
-            return there == null ? Preview.nothing("reading " + asset.name(), null) : letGo.apply(there);
+    /** The same without the mouse; nothing for a kind that must be carried to its place. */
+    CompletableFuture<Preview> put(Asset asset, Place middle) {
+        KindCarry kind = of(asset.kind());
+        if (kind == null || kind.command() == null) {
+            return CompletableFuture.completedFuture(Preview.nothing(
+                    "only models and HDRIs go onto the table by themselves: drag this onto a part", null));
         }
-
-        CompletableFuture<Preview> onceRead() {
-            return content.thenApplyAsync(letGo, Platform::runLater);
-        }
-    }
-
-    /** Null for a kind that has no place on the table. */
-    private @Nullable Carried<?> carried(Asset asset, Place at, Way way) {
-        return switch (asset.kind()) {
-            case MODEL -> new Carried<>(workspace.loaded().model(asset), m -> carryModel(asset, m, at, way));
-            case MATERIAL -> new Carried<>(workspace.loaded().material(asset), m -> carryMaterial(m, at, way));
-            case HDRI -> new Carried<>(workspace.loaded().environment(asset), e -> carryLight(asset, e, way));
-            default -> null;
-        };
+        return workspace
+                .loaded()
+                .any(asset)
+                .thenApplyAsync(
+                        content -> {
+                            Preview put = kind.put(asset, content, middle);
+                            return put == null ? placeless(asset) : put;
+                        },
+                        Platform::runLater);
     }
 
     private Preview placeless(Asset asset) {
         return Preview.nothing(
                 "a " + asset.kind().word() + " has no place on the table by itself",
                 workspace.table().scene());
-    }
-
-    private Preview carryModel(Asset asset, Model model, Place at, Way way) {
-        Bounds box = model.bounds();
-        Placing.Rest rest = way == Way.USUAL
-                ? Placing.under(base(), at.camera, at.x, at.y, at.aspect, box, 0)
-                : Placing.fitted(base(), at.camera, at.x, at.y, at.aspect, box, 0);
-        if (rest == null) {
-            return Preview.nothing("nothing to stand on here", workspace.table().scene());
-        }
-        String how = way == Way.USUAL
-                ? rests(rest)
-                : "fits onto " + (rest.on().isEmpty() ? "the ground" : rest.on()) + ", turned to its face";
-        return put(asset, model, rest, how, way == Way.USUAL ? "Shift fits it to the face" : "");
-    }
-
-    private Preview put(Asset asset, Model model, Placing.Rest rest, String how, String hint) {
-        Scene scene = workspace.table().scene();
-        boolean again = scene.placements().stream().anyMatch(p -> p.model() == model);
-        String label = workspace.catalogue().labels(asset).name();
-        String title = scene.freshName(label.isEmpty() ? asset.name() : label);
-        Placement placement = new Placement(scene.freshId(), title, asset.id(), model, rest.toWorld(), Map.of());
-        return new Preview(
-                how + (again ? ", shared geometry" : ""),
-                scene.with(placement),
-                "put " + title + " on the table",
-                hint);
-    }
-
-    /** A model put down without the mouse: in the middle of what is seen, or at the origin when that is sky. */
-    Preview putInMiddle(Asset asset, Model model, Camera camera, double aspect) {
-        Bounds box = model.bounds();
-        Placing.Rest rest = Placing.under(base(), camera, 0.5, 0.62, aspect, box, 0);
-        Placing.Rest sure = rest != null ? rest : new Placing.Rest(Placing.stand(box, 0, 0, 0, 0), "");
-        return put(asset, model, sure, rests(sure), "");
-    }
-
-    private Preview carryMaterial(Material material, Place at, Way way) {
-        Scene scene = workspace.table().scene();
-        BuiltScene.Pick pick = base().pick(at.camera, at.x, at.y, at.aspect);
-        Placement hit = pick == null ? null : pick.placement();
-        PartRef part = pick == null ? null : pick.part();
-        if (hit == null || part == null) {
-            outline.clear();
-            return Preview.nothing("carry it over the part that should wear it", scene);
-        }
-        int parts = hit.parts().size();
-        boolean whole = way == Way.OTHER || parts == 1;
-        outline.show(base(), at.camera, hit.id(), whole ? null : part, true);
-        String which = parts == 1
-                ? hit.name()
-                : (whole ? "all " + parts + " parts of " : "this one of " + parts + " parts of ") + hit.name();
-        return new Preview(
-                which + " will wear " + material.name(),
-                scene.change(hit.id(), p -> whole ? p.dressAll(material) : p.dress(part, material)),
-                "dress " + hit.name() + " in " + material.name(),
-                whole ? "" : "Shift dresses all of it");
-    }
-
-    private Preview carryLight(Asset asset, Environment environment, Way way) {
-        Scene scene = workspace.table().scene();
-        Light before = scene.light();
-        boolean keep = way == Way.OTHER && before.turn() != 0;
-        Light light = new Light(asset.id(), asset.path(), environment, keep ? before.turn() : 0, before.exposure());
-        return new Preview(
-                "lights everything, in place of " + before.environment().name() + (keep ? ", turned as it is" : ""),
-                scene.lit(light),
-                "light with " + environment.name(),
-                keep || before.turn() == 0 ? "" : "Shift keeps the turn");
     }
 }

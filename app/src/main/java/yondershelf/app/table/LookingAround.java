@@ -100,7 +100,7 @@ final class LookingAround {
         Placing.Rest rest = Placing.moved(going.without, at.camera(), at.x(), at.y(), at.aspect(), going.placement);
         if (rest != null) {
             picture.showInstead(workspace.table().scene().change(going.placement.id(), p -> p.at(rest.toWorld())));
-            picture.say(e.getX(), e.getY(), Carrying.rests(rest));
+            picture.say(e.getX(), e.getY(), ModelCarry.rests(rest));
         }
     }
 

@@ -14,9 +14,11 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.table.Figures;
 import yondershelf.table.Light;
@@ -188,6 +190,11 @@ public final class TablePane extends BorderPane {
                         : "What lights the scene: " + light.environment().name()));
         turnFigure.setText(Math.round(light.turn()) + "°");
         exposureFigure.setText(String.format(Locale.ROOT, "%+.1f EV", light.exposure()));
+    }
+
+    /** The command that puts things of a kind on the table; null when they must be carried to their place. */
+    public @Nullable String command(Kind kind) {
+        return picture.command(kind);
     }
 
     /** Puts an asset on the table without the mouse: in the middle of what is seen. */

@@ -14,6 +14,7 @@ import javafx.scene.layout.StackPane;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Bounds;
+import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.render.Camera;
 import yondershelf.table.BuiltScene;
@@ -192,6 +193,12 @@ public final class TablePicture extends Pane {
     /** Lets an asset go at a place of the picture, in pixels; waits for it to be read. */
     public void drop(Asset asset, double x, double y) {
         arrivals.letGo(asset, place(x, y), Carrying.Way.USUAL);
+    }
+
+    /** The command that puts things of a kind on the table; null when they must be carried to their place. */
+    @Nullable
+    String command(Kind kind) {
+        return arrivals.command(kind);
     }
 
     /** Puts an asset on the table without the mouse. */

@@ -1,8 +1,5 @@
 package yondershelf.app.views;
 
-import java.nio.file.Path;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
@@ -10,13 +7,10 @@ import javafx.scene.image.Image;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.Environment;
-import yondershelf.content.ImageSource;
-import yondershelf.content.Material;
+import yondershelf.catalogue.Source;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
-import yondershelf.content.TextureUse;
 import yondershelf.intake.IntakePlan;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
@@ -88,29 +82,16 @@ final class ItemView extends VBox {
     }
 
     private Picture preview(IntakePlan.Item item, BooleanSupplier cancelled) throws ProblemException {
-        Booth booth = workspace.catalogue().booth();
-        var reader = workspace.catalogue().reader();
-        Path main = item.root().resolve(item.files().get(0).path());
-        Picture made = switch (item.kind()) {
-            case MODEL ->
-                booth.preview(booth.stage(reader.readModel(main)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
-            case MATERIAL -> booth.preview(booth.stage(material(item)), EDGE, EDGE, Booth.FINAL_SAMPLES, cancelled);
-            case HDRI ->
-                booth.preview(new Environment(item.name(), reader.readPicture(ImageSource.at(main))), EDGE, EDGE);
-            case TEXTURE, RECIPE -> booth.preview(reader.readPicture(ImageSource.at(main)), EDGE);
-        };
+        Picture made = workspace
+                .catalogue()
+                .contents()
+                .takePreview(
+                        item.kind(),
+                        new Source(item.root(), item.name(), item.files()),
+                        EDGE,
+                        Booth.FINAL_SAMPLES,
+                        cancelled);
         // a stopped one is looked at by nobody
         return made == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : made;
-    }
-
-    private static Material material(IntakePlan.Item item) {
-        Map<Role, TextureUse> maps = new LinkedHashMap<>();
-        for (SortedItem.SortedFile file : item.files()) {
-            Role role = file.role();
-            if (role != null) {
-                maps.put(role, TextureUse.of(ImageSource.at(item.root().resolve(file.path()))));
-            }
-        }
-        return Material.ofMaps(item.name(), maps);
     }
 }

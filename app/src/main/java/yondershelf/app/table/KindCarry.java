@@ -1,0 +1,26 @@
+package yondershelf.app.table;
+
+import org.jspecify.annotations.Nullable;
+import yondershelf.library.Asset;
+
+/** What carrying things of one kind to the table does. One class for each kind that has a place there. */
+interface KindCarry {
+
+    /**
+     * What letting it go at a place would do.
+     *
+     * @param content what the asset holds
+     */
+    Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way);
+
+    /**
+     * What putting it on the table without the mouse does; null for what must be carried to its place.
+     *
+     * @param middle of what is seen
+     */
+    Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle);
+
+    /** The command for that; null likewise. */
+    @Nullable
+    String command();
+}

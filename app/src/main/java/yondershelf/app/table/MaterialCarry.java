@@ -1,0 +1,57 @@
+package yondershelf.app.table;
+
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Material;
+import yondershelf.library.Asset;
+import yondershelf.table.BuiltScene;
+import yondershelf.table.PartRef;
+import yondershelf.table.Placement;
+import yondershelf.table.Scene;
+
+/** Materials are worn by the part under the pointer, or by the whole thing. */
+final class MaterialCarry implements KindCarry {
+    private final Workspace workspace;
+    private final Carrying carrying;
+    private final Outline outline;
+
+    MaterialCarry(Workspace workspace, Carrying carrying, Outline outline) {
+        this.workspace = workspace;
+        this.carrying = carrying;
+        this.outline = outline;
+    }
+
+    @Override
+    public Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+        Material material = (Material) content;
+        Scene scene = workspace.table().scene();
+        BuiltScene.Pick pick = carrying.base().pick(at.camera(), at.x(), at.y(), at.aspect());
+        Placement hit = pick == null ? null : pick.placement();
+        PartRef part = pick == null ? null : pick.part();
+        if (hit == null || part == null) {
+            outline.clear();
+            return Carrying.Preview.nothing("carry it over the part that should wear it", scene);
+        }
+        int parts = hit.parts().size();
+        boolean whole = way == Carrying.Way.OTHER || parts == 1;
+        outline.show(carrying.base(), at.camera(), hit.id(), whole ? null : part, true);
+        String which = parts == 1
+                ? hit.name()
+                : (whole ? "all " + parts + " parts of " : "this one of " + parts + " parts of ") + hit.name();
+        return new Carrying.Preview(
+                which + " will wear " + material.name(),
+                scene.change(hit.id(), p -> whole ? p.dressAll(material) : p.dress(part, material)),
+                "dress " + hit.name() + " in " + material.name(),
+                whole ? "" : "Shift dresses all of it");
+    }
+
+    @Override
+    public Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle) {
+        return null;
+    }
+
+    @Override
+    public @Nullable String command() {
+        return null;
+    }
+}

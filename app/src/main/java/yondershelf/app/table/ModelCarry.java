@@ -1,0 +1,70 @@
+package yondershelf.app.table;
+
+import java.util.Map;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Bounds;
+import yondershelf.content.Model;
+import yondershelf.library.Asset;
+import yondershelf.table.Placement;
+import yondershelf.table.Placing;
+import yondershelf.table.Scene;
+
+/** Models stand on what is under the pointer, or fit onto its face. */
+final class ModelCarry implements KindCarry {
+    private final Workspace workspace;
+    private final Carrying carrying;
+
+    ModelCarry(Workspace workspace, Carrying carrying) {
+        this.workspace = workspace;
+        this.carrying = carrying;
+    }
+
+    static String rests(Placing.Rest rest) {
+        return rest.on().isEmpty() ? "stands on the ground" : "rests on " + rest.on();
+    }
+
+    @Override
+    public Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+        Model model = (Model) content;
+        Bounds box = model.bounds();
+        Placing.Rest rest = way == Carrying.Way.USUAL
+                ? Placing.under(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0)
+                : Placing.fitted(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0);
+        if (rest == null) {
+            return Carrying.Preview.nothing(
+                    "nothing to stand on here", workspace.table().scene());
+        }
+        String how = way == Carrying.Way.USUAL
+                ? rests(rest)
+                : "fits onto " + (rest.on().isEmpty() ? "the ground" : rest.on()) + ", turned to its face";
+        return put(asset, model, rest, how, way == Carrying.Way.USUAL ? "Shift fits it to the face" : "");
+    }
+
+    private Carrying.Preview put(Asset asset, Model model, Placing.Rest rest, String how, String hint) {
+        Scene scene = workspace.table().scene();
+        boolean again = scene.placements().stream().anyMatch(p -> p.model() == model);
+        String label = workspace.catalogue().labels(asset).name();
+        String title = scene.freshName(label.isEmpty() ? asset.name() : label);
+        Placement placement = new Placement(scene.freshId(), title, asset.id(), model, rest.toWorld(), Map.of());
+        return new Carrying.Preview(
+                how + (again ? ", shared geometry" : ""),
+                scene.with(placement),
+                "put " + title + " on the table",
+                hint);
+    }
+
+    /** In the middle of what is seen, or at the origin when that is sky. */
+    @Override
+    public Carrying.Preview put(Asset asset, Object content, Carrying.Place middle) {
+        Model model = (Model) content;
+        Bounds box = model.bounds();
+        Placing.Rest rest = Placing.under(carrying.base(), middle.camera(), 0.5, 0.62, middle.aspect(), box, 0);
+        Placing.Rest sure = rest != null ? rest : new Placing.Rest(Placing.stand(box, 0, 0, 0, 0), "");
+        return put(asset, model, sure, rests(sure), "");
+    }
+
+    @Override
+    public String command() {
+        return "Put on the table";
+    }
+}
