@@ -18,8 +18,8 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
-import yondershelf.format.Formats;
 import yondershelf.sorting.FolderFiles;
+import yondershelf.sorting.Seen;
 import yondershelf.store.Store;
 
 /**
@@ -134,29 +134,16 @@ final class Walk extends SimpleFileVisitor<Path> {
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
         String name = String.valueOf(file.getFileName());
         Open folder = open.getFirst();
-        if (name.startsWith(".") || name.equals("Thumbs.db")) {
+        if (Seen.isHidden(name)) {
             return FileVisitResult.CONTINUE;
         }
-        if (attributes.isSymbolicLink()) {
-            folder.closed(name, "it is a link, which is not followed");
-        } else if (!attributes.isRegularFile()) {
-            folder.closed(name, "it is no plain file");
-        } else if (!isPlain(name) && !file.resolveSibling(name).equals(file)) {
-            // bytes that are no UTF-8 cannot be written in a journal, a scene or a search line
-            folder.closed(name, "its name is not in UTF-8: rename it to see it");
-        } else {
+        String reason = Seen.closed(file, name, attributes);
+        if (reason == null) {
             folder.file(name, attributes);
+        } else {
+            folder.closed(name, reason);
         }
         return FileVisitResult.CONTINUE;
-    }
-
-    private static boolean isPlain(String name) {
-        for (int i = 0; i < name.length(); i++) {
-            if (name.charAt(i) >= 128) {
-                return false;
-            }
-        }
-        return name.indexOf('?') < 0;
     }
 
     @Override
@@ -169,9 +156,7 @@ final class Walk extends SimpleFileVisitor<Path> {
     }
 
     private static void tell(Open folder, Path path, IOException e) {
-        folder.closed(
-                String.valueOf(path.getFileName()),
-                Formats.problem(path, e).cause().replace("read it", "enter it"));
+        folder.closed(String.valueOf(path.getFileName()), Seen.closed(path, e));
     }
 
     @Override

@@ -8,7 +8,6 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.List;
-import yondershelf.format.Formats;
 
 /** Collects files; a folder that cannot be entered or vanishes costs only itself. */
 final class FolderWalk extends SimpleFileVisitor<Path> {
@@ -35,18 +34,14 @@ final class FolderWalk extends SimpleFileVisitor<Path> {
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
         String name = String.valueOf(file.getFileName());
-        if (name.startsWith(".") || name.equals("Thumbs.db")) {
+        if (Seen.isHidden(name)) {
             return FileVisitResult.CONTINUE;
         }
-        if (attributes.isSymbolicLink()) {
-            closed.add(new Sorted.Skipped(relative(file), "it is a link, which is not followed"));
-        } else if (!attributes.isRegularFile()) {
-            closed.add(new Sorted.Skipped(relative(file), "it is no plain file"));
-        } else if (!root.resolve(relative(file)).equals(file)) {
-            // bytes that are no UTF-8 cannot be written in a journal, a scene or a search line
-            closed.add(new Sorted.Skipped(relative(file), "its name is not in UTF-8: rename it to see it"));
-        } else {
+        String reason = Seen.closed(file, name, attributes);
+        if (reason == null) {
             files.add(relative(file));
+        } else {
+            closed.add(new Sorted.Skipped(relative(file), reason));
         }
         return FileVisitResult.CONTINUE;
     }
@@ -69,8 +64,7 @@ final class FolderWalk extends SimpleFileVisitor<Path> {
     }
 
     private void tell(Path path, IOException e) {
-        closed.add(new Sorted.Skipped(
-                relative(path), Formats.problem(path, e).cause().replace("read it", "enter it")));
+        closed.add(new Sorted.Skipped(relative(path), Seen.closed(path, e)));
     }
 
     private String relative(Path path) {

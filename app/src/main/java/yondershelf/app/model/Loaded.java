@@ -2,8 +2,6 @@ package yondershelf.app.model;
 
 import java.util.concurrent.CompletableFuture;
 import yondershelf.catalogue.Catalogue;
-import yondershelf.content.Environment;
-import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.library.Asset;
 import yondershelf.table.SceneBuilder;
@@ -29,20 +27,7 @@ public final class Loaded {
         <T> CompletableFuture<T> run(String title, Jobs.Body<T> body);
     }
 
-    /** A model; all its placements share it. */
-    public CompletableFuture<Model> model(Asset asset) {
-        return any(asset).thenApply(Model.class::cast);
-    }
-
-    public CompletableFuture<Material> material(Asset asset) {
-        return any(asset).thenApply(Material.class::cast);
-    }
-
-    public CompletableFuture<Environment> environment(Asset asset) {
-        return any(asset).thenApply(Environment.class::cast);
-    }
-
-    /** Whatever it holds. */
+    /** Whatever it holds; all placements of a model share it. */
     public CompletableFuture<Object> any(Asset asset) {
         return catalogue
                 .contents()

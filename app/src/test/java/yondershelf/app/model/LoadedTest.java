@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
+import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.format.Formats;
 import yondershelf.format.worker.IsolatedReader;
@@ -68,17 +69,17 @@ class LoadedTest {
 
     @Test
     void aModelIsReadOnceAndShared() throws Exception {
-        Model first = loaded.model(asset("m0.obj")).get();
-        assertSame(first, loaded.model(asset("m0.obj")).get());
+        Object first = loaded.any(asset("m0.obj")).get();
+        assertSame(first, loaded.any(asset("m0.obj")).get());
         assertEquals(List.of("Reading M0"), read);
     }
 
     @Test
     void aFileThatChangedIsReadAgain() throws Exception {
-        Model before = loaded.model(asset("m0.obj")).get();
+        Model before = (Model) loaded.any(asset("m0.obj")).get();
         Files.writeString(library.resolve("m0.obj"), "v 0 0 0\nv 5 0 0\nv 0 1 0\nv 1 1 1\nf 1 2 3\nf 1 2 4\n");
         catalogue.scan(library, Work.SILENT);
-        Model after = loaded.model(asset("m0.obj")).get();
+        Model after = (Model) loaded.any(asset("m0.obj")).get();
         assertEquals(1, before.triangleCount());
         assertEquals(2, after.triangleCount());
     }
@@ -88,13 +89,13 @@ class LoadedTest {
     void whatFailedIsNotTriedAtEveryMovement() throws Exception {
         Asset broken = asset("broken.obj");
         for (int i = 0; i < 50; i++) {
-            CompletableFuture<Model> model = loaded.model(broken);
+            CompletableFuture<Object> model = loaded.any(broken);
             model.exceptionally(e -> null).thenAccept(m -> {}).get();
             assertTrue(model.isCompletedExceptionally());
         }
         assertEquals(1, read.size());
         loaded.forget();
-        loaded.model(broken);
+        loaded.any(broken);
         assertEquals(2, read.size());
     }
 
@@ -104,6 +105,7 @@ class LoadedTest {
         Files.write(library.resolve("oak_color.png"), png);
         Files.write(library.resolve("oak_normal.png"), png);
         catalogue.scan(library, Work.SILENT);
-        assertEquals(2, loaded.material(asset("oak_color.png")).get().maps().size());
+        assertEquals(
+                2, ((Material) loaded.any(asset("oak_color.png")).get()).maps().size());
     }
 }
