@@ -56,10 +56,18 @@ public final class Contents {
     private record Known(@Nullable String content, Facts facts) {}
 
     Contents(Libraries libraries, Kinds kinds, PreviewStore previews) {
+        this(
+                libraries,
+                kinds,
+                previews,
+                Math.min(MOST_BYTES, Runtime.getRuntime().maxMemory() / 4));
+    }
+
+    /** @param most bytes of content that are kept, about */
+    Contents(Libraries libraries, Kinds kinds, PreviewStore previews, long most) {
         this.libraries = libraries;
         this.kinds = kinds;
         this.previews = previews;
-        long most = Math.min(MOST_BYTES, Runtime.getRuntime().maxMemory() / 4);
         this.loaded = Caffeine.newBuilder()
                 .maximumWeight(most)
                 .weigher((Loading l, Object content) -> (int)
@@ -196,6 +204,16 @@ public final class Contents {
     /** Tries again what could not be read. */
     public void forgetFailures() {
         loaded.synchronous().asMap().values().removeIf(Failed.class::isInstance);
+    }
+
+    /** How many bytes of content are kept now, about. */
+    long keptBytes() {
+        loaded.synchronous().cleanUp();
+        return loaded.synchronous()
+                .policy()
+                .eviction()
+                .map(e -> e.weightedSize().orElse(0))
+                .orElse(0L);
     }
 
     /** Lets all content go. */
