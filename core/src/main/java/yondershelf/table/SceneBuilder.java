@@ -18,9 +18,9 @@ import yondershelf.render.Shaders;
 public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
-    private static final int MOST_PREPARED = 64;
+    private static final int MOST_PREPARED = 32;
     /** A dress holds its pictures. */
-    private static final int MOST_DRESSES = 48;
+    private static final int MOST_DRESSES = 24;
 
     private final Shaders shaders;
     /** The latest used last. Known by identity: comparing models by value would compare all their vertices. */
