@@ -32,6 +32,8 @@ public final class Pages {
 
     private final Set<Integer> asked = new HashSet<>();
     private Hits hits = Hits.NONE;
+    private @Nullable Key followed;
+    private int followedPlace = -1;
 
     /** Lets go of what was used longest ago. */
     private static final class Lately<K, V> extends LinkedHashMap<K, V> {
@@ -63,6 +65,35 @@ public final class Pages {
         pages.clear();
         asked.clear();
         keep(0, first);
+    }
+
+    /** What is found again in each answer: what is chosen, say. */
+    @Nullable
+    Key followed() {
+        return followed;
+    }
+
+    /** Follows something, which stands at a place now; or nothing. */
+    public void follow(@Nullable Key key, int place) {
+        followed = key;
+        followedPlace = place;
+    }
+
+    /** Follows something wherever it stands; told by {@code arrived} when that is known. */
+    public void follow(Key key) {
+        follow(key, -1);
+        Hits of = hits;
+        background.quietly("Finding what is chosen", work -> of.placeOf(key), place -> {
+            if (of == hits && key.equals(followed)) {
+                followedPlace = place;
+                arrived.run();
+            }
+        });
+    }
+
+    /** Where what is followed stands, or -1. */
+    public int followedPlace() {
+        return followedPlace;
     }
 
     private void keep(int page, List<Shown> fetched) {

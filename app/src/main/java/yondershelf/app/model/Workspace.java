@@ -22,6 +22,7 @@ import yondershelf.library.Library;
 import yondershelf.library.Looked;
 import yondershelf.search.Counts;
 import yondershelf.search.Hits;
+import yondershelf.search.Key;
 import yondershelf.search.Query;
 import yondershelf.table.SceneBuilder;
 import yondershelf.table.Table;
@@ -212,26 +213,37 @@ public final class Workspace {
         changed.add(listener);
     }
 
-    private record Answer(Hits hits, List<Shown> first, Counts counts, List<KnownLibrary> known) {}
+    private record Answer(
+            Hits hits, List<Shown> first, @Nullable Key followed, int place, Counts counts, List<KnownLibrary> known) {}
 
     /** Runs the query again and tells the views when the answer is there; a query overtaken by a later one is dropped. */
     public void search() {
         Query asked = query.get();
+        Key followed = pages.followed();
         int number = searches.incrementAndGet();
         inOrder.run(
                 "Searching",
-                () -> number == searches.get() ? Optional.of(answer(asked)) : Optional.<Answer>empty(),
+                () -> number == searches.get() ? Optional.of(answer(asked, followed)) : Optional.<Answer>empty(),
                 answer -> answer.filter(a -> number == searches.get()).ifPresent(this::show));
     }
 
-    private Answer answer(Query asked) {
+    private Answer answer(Query asked, @Nullable Key followed) {
         Hits found = catalogue.find(asked);
-        return new Answer(found, catalogue.page(found, 0, Pages.PAGE), catalogue.counts(), catalogue.known());
+        int place = followed == null ? -1 : found.placeOf(followed);
+        return new Answer(
+                found, catalogue.page(found, 0, Pages.PAGE), followed, place, catalogue.counts(), catalogue.known());
     }
 
     private void show(Answer a) {
         boolean labels = !counts.get().equals(a.counts) || !known.get().equals(a.known);
         pages.show(a.hits, a.first);
+        Key followed = pages.followed();
+        if (followed != null && followed.equals(a.followed)) {
+            pages.follow(followed, a.place);
+        } else if (followed != null) {
+            // chosen while the search was under way
+            pages.follow(followed);
+        }
         known.set(a.known);
         counts.set(a.counts);
         hits.set(a.hits);

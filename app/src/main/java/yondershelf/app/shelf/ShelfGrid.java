@@ -28,7 +28,6 @@ import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
-import yondershelf.search.Key;
 
 /**
  * The virtualised grid: only the rows in view have nodes, which are used again as it scrolls. The card unfolds under the
@@ -60,12 +59,8 @@ public final class ShelfGrid extends Region {
     private final List<Region> ledges = new ArrayList<>();
     private int total;
     private int fresh;
-    /** Where the chosen asset stands; found when the hits or the choice change, not at every frame. */
-    private int chosenPlace = -1;
-
     private final Pages pages;
     private double tileSize = 104;
-    private @Nullable String chosenLibrary;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
     private boolean revealing;
@@ -96,19 +91,23 @@ public final class ShelfGrid extends Region {
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         workspace.hits().addListener((o, before, now) -> {
             total = now.total();
-            findChosen();
             requestLayout();
             if (revealing) {
                 Platform.runLater(this::reveal);
             }
         });
         workspace.faults().findings().addListener(o -> requestLayout());
-        workspace.onPage(this::requestLayout);
+        workspace.onPage(() -> {
+            requestLayout();
+            if (revealing) {
+                Platform.runLater(this::reveal);
+            }
+        });
         workspace.selected().addListener((o, before, now) -> {
             if (now == null) {
                 cardOpen = false;
+                pages.follow(null, -1);
             }
-            findChosen();
             requestLayout();
         });
         workspace.onChange(() -> {
@@ -143,11 +142,9 @@ public final class ShelfGrid extends Region {
                         });
     }
 
-    private void findChosen() {
-        Asset chosen = workspace.selected().get();
-        String library = chosen == null ? null : chosenLibrary;
-        chosenPlace =
-                library == null || chosen == null ? -1 : workspace.hits().get().placeOf(new Key(library, chosen.row()));
+    /** Where the chosen asset stands; found with each answer, not at every frame. -1 when nothing is chosen, or it is not there. */
+    private int chosenPlace() {
+        return pages.followedPlace();
     }
 
     public PreviewLoader loader() {
@@ -192,7 +189,7 @@ public final class ShelfGrid extends Region {
         clip.setHeight(h);
         int columns = columns();
         int rows = (total + columns - 1) / columns;
-        int chosen = chosenPlace;
+        int chosen = chosenPlace();
         int cardRow = cardOpen && chosen >= 0 ? chosen / columns : -1;
         cardHeight = cardRow >= 0 ? card.prefHeight(w - barWidth) : 0;
         double whole = EDGE + rows * rowHeight() + cardHeight;
@@ -331,17 +328,32 @@ public final class ShelfGrid extends Region {
 
     /** Chooses an asset, its card open or folded. */
     public void choose(Asset asset, boolean open) {
-        workspace.shown(asset).ifPresent(shown -> choose(shown, open));
+        workspace.shown(asset).ifPresent(shown -> {
+            int place = placeInView(asset);
+            if (place >= 0) {
+                pages.follow(shown.key(), place);
+            } else {
+                pages.follow(shown.key());
+            }
+            choose(shown, open);
+        });
+    }
+
+    private int placeInView(Asset asset) {
+        for (Map.Entry<Integer, Tile> entry : shown.entrySet()) {
+            if (asset.equals(entry.getValue().asset())) {
+                return entry.getKey();
+            }
+        }
+        return -1;
     }
 
     private void choose(Shown shown, boolean open) {
         cardOpen = open;
-        chosenLibrary = shown.library();
         if (open) {
             card.show(shown);
         }
         workspace.selected().set(shown.asset());
-        findChosen();
         requestLayout();
         revealing = true;
         Platform.runLater(this::reveal);
@@ -349,12 +361,15 @@ public final class ShelfGrid extends Region {
 
     /** Chooses what stands at a place, as soon as that is known. */
     public void chooseAt(int place, boolean open) {
-        pages.whenThere(place, shown -> choose(shown, open));
+        pages.whenThere(place, shown -> {
+            pages.follow(shown.key(), place);
+            choose(shown, open);
+        });
     }
 
     /** Scrolls so that the chosen row and its card are in view. */
     private void reveal() {
-        int chosen = chosenPlace;
+        int chosen = chosenPlace();
         if (chosen < 0) {
             return;
         }
@@ -375,7 +390,7 @@ public final class ShelfGrid extends Region {
     }
 
     private void key(KeyEvent e) {
-        int chosen = chosenPlace;
+        int chosen = chosenPlace();
         int next = switch (e.getCode()) {
             case LEFT -> chosen - 1;
             case RIGHT -> chosen + 1;
