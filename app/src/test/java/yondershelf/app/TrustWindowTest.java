@@ -207,6 +207,7 @@ class TrustWindowTest extends OneWindow {
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
         await("back", () -> java.nio.file.Files.exists(file));
         org.junit.jupiter.api.Assertions.assertArrayEquals(bytes, java.nio.file.Files.readAllBytes(file));
+        await("can be done again", () -> on.workspace.history().redoable().isPresent());
         run(() -> on.workspace.attempt(on.workspace.history()::redo));
         await("deleted again", () -> !java.nio.file.Files.exists(file));
         run(() -> {

@@ -21,6 +21,7 @@ import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Rectangle;
+import javafx.stage.Window;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
 import yondershelf.app.model.Pages;
@@ -170,6 +171,12 @@ public final class ShelfGrid extends Region {
         return Math.max(1, (int) ((getWidth() - bar.prefWidth(-1) - EDGE * 2) / (tileSize + 14)));
     }
 
+    /** Pixels of the screen for each of the layout. */
+    private double renderScale() {
+        Window on = getScene() == null ? null : getScene().getWindow();
+        return on == null ? 1 : on.getRenderScaleX();
+    }
+
     private double rowHeight() {
         return tileSize + Tile.NAME_HEIGHT + ROW_GAP;
     }
@@ -236,8 +243,7 @@ public final class ShelfGrid extends Region {
                     0, Math.rint(EDGE + (cardRow + 1) * rowHeight() - top - ROW_GAP + 2), w - barWidth, cardHeight - 2);
             card.setPointer(EDGE + (chosen % columns + 0.5) * cell);
         }
-        loader.showAt(
-                tileSize * (getScene() == null ? 1 : getScene().getWindow().getRenderScaleX()));
+        loader.showAt(tileSize * renderScale());
         loader.want(inView, rest(firstRow * columns));
     }
 
