@@ -179,10 +179,6 @@ final class WindowProbe {
                     Thread.sleep(QUIET_MILLIS);
                     busy.add(busy() - before);
                     waits.add(longestWait());
-                    if (Boolean.getBoolean("each")) {
-                        System.out.println(round + " " + typed + " " + busy.get(busy.size() - 1) + " "
-                                + waits.get(waits.size() - 1));
-                    }
                 }
                 onFx(() -> {
                     line.setText("");

@@ -18,9 +18,12 @@ interface KindCarry {
      *
      * @param middle of what is seen
      */
-    Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle);
+    default Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle) {
+        return null;
+    }
 
     /** The command for that; null likewise. */
-    @Nullable
-    String command();
+    default @Nullable String command() {
+        return null;
+    }
 }

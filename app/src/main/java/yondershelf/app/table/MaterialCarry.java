@@ -1,6 +1,5 @@
 package yondershelf.app.table;
 
-import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Material;
 import yondershelf.library.Asset;
@@ -43,15 +42,5 @@ final class MaterialCarry implements KindCarry {
                 scene.change(hit.id(), p -> whole ? p.dressAll(material) : p.dress(part, material)),
                 "dress " + hit.name() + " in " + material.name(),
                 whole ? "" : "Shift dresses all of it");
-    }
-
-    @Override
-    public Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle) {
-        return null;
-    }
-
-    @Override
-    public @Nullable String command() {
-        return null;
     }
 }
