@@ -6,8 +6,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Queue;
 import java.util.SplittableRandom;
 import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.FutureTask;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
@@ -26,6 +29,7 @@ final class WindowProbe {
     private static final int FRAMES = 1_500;
     private static final int ROUNDS = 11;
     private static final double LATE_MILLIS = 20;
+    private static final long LONG_NANOS = 50_000_000;
     private static final int QUIET_MILLIS = 250;
     private static final long PATIENCE_SECONDS = 120;
     private static final String[] WORDS = {
@@ -34,6 +38,10 @@ final class WindowProbe {
 
     private final ThreadMXBean threads = ManagementFactory.getThreadMXBean();
     private final AtomicLong longest = new AtomicLong();
+    private final long begun = System.nanoTime();
+    /** Waits nobody should notice: when each began and how long it was, in milliseconds. */
+    private final Queue<double[]> longOnes = new ConcurrentLinkedQueue<>();
+
     private final ShelfWindow window;
     private final long interfaceThread;
 
@@ -45,7 +53,7 @@ final class WindowProbe {
         beat.start();
     }
 
-    /** @param args open or browse, the program's folder, and for browse how many minutes */
+    /** @param args open, pull, look or browse; the program's folder; then the library, how many assets, how many minutes */
     public static void main(String[] args) throws Exception {
         Thread program = new Thread(() -> Application.launch(ShelfApplication.class, "--home=" + args[1]), "program");
         program.start();
@@ -57,23 +65,34 @@ final class WindowProbe {
                         - ManagementFactory.getRuntimeMXBean().getStartTime()),
                 "ms");
         WindowProbe probe = new WindowProbe(window);
-        probe.firstScreen(since);
-        if (args[0].equals("open")) {
-            probe.letters();
-            probe.scrolling("scrolling, a program just started", FRAMES);
-            probe.scrolling("scrolling", FRAMES * 2);
-            onFx(() -> {
-                window.grid().chooseAt(40_000, false);
-                return true;
-            });
-            Thread.sleep(1_000);
-            probe.scrolling("scrolling, one far away chosen", FRAMES * 2);
-        } else {
-            new Browsing(window, new SplittableRandom(1)).run(Integer.parseInt(args[2]));
+        if (!args[0].equals("look")) {
+            probe.firstScreen(since);
+        }
+        switch (args[0]) {
+            case "open" -> probe.open();
+            case "pull" -> Trouble.pulled(probe, Path.of(args[2]));
+            case "look" -> Trouble.look(probe, Integer.parseInt(args[2]));
+            default -> new Browsing(window, new SplittableRandom(1)).run(Integer.parseInt(args[2]));
         }
         Platform.exit();
         program.join();
         System.exit(0);
+    }
+
+    private void open() throws Exception {
+        letters();
+        scrolling("scrolling, a program just started", FRAMES);
+        scrolling("scrolling", FRAMES * 2);
+        onFx(() -> {
+            window.grid().chooseAt(40_000, false);
+            return true;
+        });
+        Thread.sleep(1_000);
+        scrolling("scrolling, one far away chosen", FRAMES * 2);
+    }
+
+    ShelfWindow window() {
+        return window;
     }
 
     private static ShelfWindow shown() throws Exception {
@@ -106,7 +125,11 @@ final class WindowProbe {
             while (true) {
                 long asked = System.nanoTime();
                 onFx(() -> true);
-                longest.accumulateAndGet(System.nanoTime() - asked, Math::max);
+                long wait = System.nanoTime() - asked;
+                longest.accumulateAndGet(wait, Math::max);
+                if (wait > LONG_NANOS) {
+                    longOnes.add(new double[] {(asked - begun) / 1e6, wait / 1e6});
+                }
                 Thread.sleep(BEAT_MILLIS);
             }
         } catch (Exception e) {
@@ -114,11 +137,12 @@ final class WindowProbe {
         }
     }
 
-    private double longestWait() {
+    /** Milliseconds, since it was asked last. */
+    double longestWait() {
         return longest.getAndSet(0) / 1e6;
     }
 
-    private static void await(BooleanSupplier condition) throws Exception {
+    static void await(BooleanSupplier condition) throws Exception {
         long end = System.nanoTime() + PATIENCE_SECONDS * 1_000_000_000L;
         while (!onFx(condition::getAsBoolean)) {
             if (System.nanoTime() > end) {
@@ -142,6 +166,12 @@ final class WindowProbe {
         Figures.say("window to a full screen of thumbnails", (System.nanoTime() - since) / 1e6, "ms");
         Thread.sleep(10_000);
         Figures.say("  longest wait of an event since", longestWait(), "ms");
+        for (double[] wait : longOnes) {
+            Figures.say(
+                    String.format(Locale.ROOT, "  a wait over 50 ms, %.0f ms after the window", wait[0]),
+                    wait[1],
+                    "ms");
+        }
         Figures.say("  process ten seconds later", residentMegabytes(), "MB");
         System.gc();
         Runtime java = Runtime.getRuntime();

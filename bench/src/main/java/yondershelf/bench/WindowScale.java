@@ -17,7 +17,7 @@ import yondershelf.work.Work;
 
 /**
  * The window on a library of very many assets: how soon it is there, how long it is busy with a letter, how evenly it scrolls.
- * Then, when minutes are given, how much memory it holds while it is browsed. Each in a program of its own.
+ * How it bears a drive that is pulled, being killed and being opened twice. Then, when minutes are given, how much memory it holds while it is browsed. Each in a program of its own.
  */
 public final class WindowScale {
     private static final int IN_A_FOLDER = 57;
@@ -40,7 +40,11 @@ public final class WindowScale {
                 ManyAssets.make(many.resolve("library"), count, IN_A_FOLDER);
                 look(many, PREVIEWED);
             }
-            window(List.of("-Xmx512m"), "open", many.resolve("home").toString());
+            Path home = many.resolve("home");
+            window(List.of("-Xmx512m"), "open", home.toString());
+            Path library = many.resolve("library");
+            window(List.of("-Xmx512m"), "pull", home.toString(), library.toString());
+            new Trouble(library, count, many.resolve("trouble")).run();
         }
         if (!minutes.equals("0")) {
             Path browsed = at.resolve("browsed");
@@ -68,6 +72,17 @@ public final class WindowScale {
     }
 
     private static void window(List<String> options, String... arguments) throws Exception {
+        int code = new ProcessBuilder(command(options, arguments))
+                .inheritIO()
+                .start()
+                .waitFor();
+        if (code != 0) {
+            throw new IllegalStateException("the window ended with " + code);
+        }
+    }
+
+    /** A program of its own that shows the window and measures it. */
+    static List<String> command(List<String> options, String... arguments) {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "--enable-native-access=ALL-UNNAMED",
@@ -76,9 +91,6 @@ public final class WindowScale {
         command.addAll(options);
         command.addAll(List.of("-cp", System.getProperty("java.class.path"), WindowProbe.class.getName()));
         command.addAll(List.of(arguments));
-        int code = new ProcessBuilder(command).inheritIO().start().waitFor();
-        if (code != 0) {
-            throw new IllegalStateException("the window ended with " + code);
-        }
+        return command;
     }
 }

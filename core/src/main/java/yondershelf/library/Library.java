@@ -3,7 +3,6 @@ package yondershelf.library;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -19,11 +18,8 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.format.ContentReader;
-import yondershelf.format.FileType;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
-import yondershelf.sorting.SortedItem;
-import yondershelf.store.AssetRow;
 import yondershelf.store.Store;
 import yondershelf.work.Work;
 
@@ -199,12 +195,12 @@ public final class Library {
         work.progress(0, 0, name());
         List<FolderDelta> deltas;
         try {
-            requireHere();
+            Presence.require(this);
             deltas = folders == null ? Walk.through(root, store) : Walk.through(root, store, folders);
             catchUp();
-            requireHere();
+            Presence.require(this);
         } catch (IOException e) {
-            requireHere();
+            Presence.require(this);
             throw Problem.of(root, "the folder cannot be read (" + reason(e) + ")")
                     .raise(e);
         }
@@ -228,13 +224,7 @@ public final class Library {
 
     /** True when a library of an id lies in a folder. */
     public static boolean isAt(Path folder, String id) {
-        try {
-            return Description.read(Opening.ownOf(folder), Disk.REAL)
-                    .filter(d -> d.id().equals(id))
-                    .isPresent();
-        } catch (IOException | ProblemException e) {
-            return false;
-        }
+        return Presence.isAt(folder, id);
     }
 
     /** True when its folder can be reached, and it is still this library that lies there. */
@@ -276,69 +266,14 @@ public final class Library {
         }
     }
 
-    /** A drive that was pulled out, or an empty mount point in its place, is not an empty library: what is known stays. */
-    private void requireHere() throws ProblemException {
-        if (!Files.isDirectory(root)) {
-            throw new Problem(root.toString(), "the folder is not there any more", "Is its drive connected").raise();
-        }
-        try {
-            Optional<Description> now = Description.read(Opening.ownOf(root), disk);
-            if (now.isEmpty()) {
-                throw Opening.away(root);
-            }
-            if (!now.get().id().equals(id())) {
-                throw Problem.of(
-                                root,
-                                "another library stands there now: " + now.get().name())
-                        .raise();
-            }
-        } catch (IOException e) {
-            throw Problem.of(root, "the library cannot be read (" + reason(e) + ")")
-                    .raise(e);
-        }
-    }
-
     /** The id of the asset that a file below the root belongs to. */
     public String assetId(String path) {
-        Optional<AssetRow> named = store.named(path);
-        if (named.isPresent()) {
-            return named.get().id();
-        }
-        Set<String> models = new StoredCompanions(store, file -> true).models(path);
-        for (String model : models) {
-            Optional<AssetRow> asset = store.named(model);
-            if (asset.isPresent()) {
-                return asset.get().id();
-            }
-        }
-        int slash = path.lastIndexOf('/');
-        String wanted = Place.composed(path);
-        return store.assetsIn(slash < 0 ? "" : path.substring(0, slash)).stream()
-                .map(Asset::of)
-                .filter(a -> a.files().stream()
-                        .anyMatch(f -> Place.composed(f.path()).equals(wanted)))
-                .findFirst()
-                .map(Asset::id)
-                .orElseGet(() -> identities.derived(path));
+        return new Belonging(store, identities).assetId(path);
     }
 
     /** The files of an asset that no other one needs, the one that names it last: they go when it is deleted. */
     public List<String> ownFiles(Asset asset) {
-        StoredCompanions companions =
-                new StoredCompanions(store, file -> store.named(file).isPresent() || !isModel(file));
-        List<String> out = new ArrayList<>();
-        for (SortedItem.SortedFile file : asset.files()) {
-            Set<String> users = companions.models(file.path());
-            boolean others = users.stream().anyMatch(model -> !model.equals(asset.path()));
-            if (!others) {
-                out.add(0, file.path());
-            }
-        }
-        return out;
-    }
-
-    private static boolean isModel(String path) {
-        return FileType.byName(path).map(FileType::isModel).orElse(false);
+        return new Belonging(store, identities).ownFiles(asset);
     }
 
     /** Assets somebody spoke of whose files are nowhere to be seen. */
@@ -471,21 +406,6 @@ public final class Library {
 
     /** The place meant by a path, which must lie in the library, links followed, and not among the program's own data. */
     Path inside(Path file) throws ProblemException {
-        Path target = root.resolve(file).normalize();
-        boolean within = target.startsWith(root) && !target.equals(root) && !target.startsWith(own());
-        try {
-            Path there = target.getParent();
-            while (within && there != null && !Files.exists(there)) {
-                there = there.getParent();
-            }
-            within = within && there != null && there.toRealPath().startsWith(root.toRealPath());
-        } catch (IOException e) {
-            within = false;
-        }
-        if (!within) {
-            throw Problem.of(file, "it lies outside the library and is not touched")
-                    .raise();
-        }
-        return target;
+        return Presence.inside(this, file);
     }
 }

@@ -3,9 +3,12 @@ package yondershelf.app.shelf;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.image.Image;
@@ -35,6 +38,8 @@ public final class PreviewLoader {
     private static final int MOST_REST = 400;
     /** So long the view has stood still before anything is drawn for it: what flies past is only looked for. */
     private static final long STILL_NANOS = 150_000_000;
+    /** Those that come within so long are shown together: the window is drawn once for all of them. */
+    private static final long TOGETHER_MILLIS = 40;
 
     /** A preview as far as it has come. */
     public record Shown(
@@ -57,6 +62,9 @@ public final class PreviewLoader {
     private List<Asset> rest = List.of();
     private Set<String> refused = Set.of();
     private boolean running;
+    /** Arrived, and not yet told of. */
+    private final Set<String> untold = new LinkedHashSet<>();
+
     private long moved = System.nanoTime();
 
     /** Of which state of an asset an image is, and for which size it was made. */
@@ -315,7 +323,28 @@ public final class PreviewLoader {
                 oldest.remove();
             }
         }
-        Platform.runLater(() -> arrived.accept(asset.id()));
+        tellOf(asset.id());
+    }
+
+    private void tellOf(String id) {
+        synchronized (lock) {
+            untold.add(id);
+            if (untold.size() > 1) {
+                // said with the one that came before it
+                return;
+            }
+        }
+        CompletableFuture.delayedExecutor(TOGETHER_MILLIS, TimeUnit.MILLISECONDS, Platform::runLater)
+                .execute(this::tell);
+    }
+
+    private void tell() {
+        List<String> came;
+        synchronized (lock) {
+            came = List.copyOf(untold);
+            untold.clear();
+        }
+        came.forEach(arrived);
     }
 
     /** True when everything in view shows its best. */
