@@ -3,6 +3,7 @@ package yondershelf.app;
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static yondershelf.app.Toolkit.await;
 import static yondershelf.app.Toolkit.onFx;
@@ -210,6 +211,16 @@ class TrustWindowTest extends OneWindow {
         await("can be done again", () -> on.workspace.history().redoable().isPresent());
         run(() -> on.workspace.attempt(on.workspace.history()::redo));
         await("deleted again", () -> !java.nio.file.Files.exists(file));
+        // at once one after the other, before anybody has looked what is there now
+        run(() -> {
+            on.workspace.attempt(on.workspace.history()::undo);
+            on.workspace.attempt(on.workspace.history()::redo);
+            on.workspace.attempt(on.workspace.history()::undo);
+        });
+        await("back once more", () -> java.nio.file.Files.exists(file));
+        assertNull(onFx(() -> on.workspace.problem().get()));
+        run(() -> on.workspace.attempt(on.workspace.history()::redo));
+        await("deleted for good", () -> !java.nio.file.Files.exists(file));
         run(() -> {
             on.workspace.view().set(yondershelf.app.model.Workspace.View.MEND);
             on.window.showRuns(true);

@@ -3,6 +3,7 @@ package yondershelf.app.model;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.function.Supplier;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
@@ -56,7 +57,7 @@ public final class FileRuns {
 
     /** Remembers changes already made. */
     void remember(String what, List<Run> runs, History.Step redo) {
-        history.remember(what, redo, () -> takeBack(what, runs, false));
+        history.remember(what, redo, () -> takeBack(what, () -> runs, false));
     }
 
     /**
@@ -65,11 +66,17 @@ public final class FileRuns {
      * @param skip leaves files that were changed since as they are
      */
     public void takeBack(String what, List<Run> runs, boolean skip) {
-        List<Run> left = new ArrayList<>(runs);
+        takeBack(what, () -> runs, skip);
+    }
+
+    /** @param runs asked when its turn has come: what is done again just before gives other ones */
+    private void takeBack(String what, Supplier<List<Run>> runs, boolean skip) {
+        List<Run> left = Collections.synchronizedList(new ArrayList<>());
         List<Problem> met = new ArrayList<>();
         background.inTurn(
                 "Taking back: " + what,
                 work -> {
+                    left.addAll(runs.get());
                     undo(left, met, skip, work);
                     return true;
                 },
@@ -108,26 +115,24 @@ public final class FileRuns {
 
     /** Deletes an asset's files, those that no other one needs. They are kept until the undo store is emptied. */
     public void delete(Asset asset, String name) {
-        List<Run> runs = Collections.synchronizedList(new ArrayList<>());
+        Deletion deletion = new Deletion(asset);
         Runnable over = () -> {
-            if (!runs.isEmpty()) {
-                remember("delete " + name, List.copyOf(runs), () -> delete(asset, name));
+            if (!deletion.runs().isEmpty()) {
+                history.remember(
+                        "delete " + name,
+                        () -> delete(deletion, name, lookAgain),
+                        () -> takeBack("delete " + name, deletion::runs, false));
             }
             lookAgain.run();
         };
+        delete(deletion, name, over);
+    }
+
+    private void delete(Deletion deletion, String name, Runnable over) {
         background.inTurn(
                 "Deleting " + name,
                 work -> {
-                    Library library = catalogue
-                            .libraryOf(asset.id())
-                            .orElseThrow(() -> Problem.of(asset.path(), "its library is away")
-                                    .raise());
-                    try (FileActs acts = library.begin("delete " + name, "", work)) {
-                        for (String file : library.ownFiles(asset)) {
-                            acts.delete(library.resolve(file));
-                        }
-                        runs.add(new Run(library, acts.run()));
-                    }
+                    deletion.run("delete " + name, catalogue, work);
                     return true;
                 },
                 done -> over.run(),
