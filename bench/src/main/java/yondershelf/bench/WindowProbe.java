@@ -19,6 +19,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.layout.Pane;
 import javafx.stage.Window;
 import yondershelf.app.ShelfApplication;
 import yondershelf.app.ShelfWindow;
@@ -153,8 +154,13 @@ final class WindowProbe {
     }
 
     private boolean hasTiles() {
-        return window.lookupAll(".tile").stream()
-                        .filter(n -> n.isVisible() && !"being fetched".equals(n.getAccessibleText()))
+        // without a selector: looking must cost less than what is looked at
+        return window.grid().getChildrenUnmodifiable().stream()
+                        .filter(Pane.class::isInstance)
+                        .flatMap(p -> ((Pane) p).getChildren().stream())
+                        .filter(n -> n.isVisible()
+                                && n.getStyleClass().contains("tile")
+                                && !"being fetched".equals(n.getAccessibleText()))
                         .count()
                 >= 12;
     }

@@ -268,9 +268,13 @@ public final class Workspace {
         }
     }
 
-    /** Shows what is known already; then connects the libraries, looks what changed in them, and goes on watching. */
+    /** Shows what is known already, before there is a window that would have to wait for it. */
+    public void showKnown() {
+        show(answer(query.get(), null));
+    }
+
+    /** Connects the libraries, looks what changed in them, and goes on watching. */
     public void begin() {
-        search();
         background.quietly("Connecting the libraries", work -> catalogue.connect(), came -> {
             faults.showKnown();
             search();

@@ -177,6 +177,11 @@ public final class ShelfGrid extends Region {
         return on == null ? 1 : on.getRenderScaleX();
     }
 
+    private boolean isSeen() {
+        Window on = getScene() == null ? null : getScene().getWindow();
+        return on != null && on.isShowing();
+    }
+
     private double rowHeight() {
         return tileSize + Tile.NAME_HEIGHT + ROW_GAP;
     }
@@ -276,7 +281,7 @@ public final class ShelfGrid extends Region {
             int index, double x, double y, double cell, boolean chosen, Map<Integer, Tile> still, List<Asset> inView) {
         Shown shownThere = pages.at(index);
         Tile tile = shown.remove(index);
-        if (tile == null && spare.isEmpty()) {
+        if (tile == null && spare.isEmpty() && isSeen()) {
             if (fresh++ == MOST_FRESH) {
                 Platform.runLater(this::requestLayout);
             }

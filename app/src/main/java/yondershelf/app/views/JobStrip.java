@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -27,6 +29,8 @@ import yondershelf.work.Job;
 
 /** The quiet strip at the bottom edge: what is being done, how far, how long, cancel. It opens into the list with reasons. */
 public final class JobStrip extends BorderPane {
+    private static final long PAUSE_MILLIS = 150;
+
     private final Workspace workspace;
     private final Label title = new Label();
     private final ProgressBar bar = new ProgressBar();
@@ -80,7 +84,9 @@ public final class JobStrip extends BorderPane {
         list.getStyleClass().add("job-list");
         workspace.jobs().onChange(() -> {
             if (pending.compareAndSet(false, true)) {
-                Platform.runLater(this::refresh);
+                // jobs tell of each file; nobody reads that fast, and each word drawn costs a frame
+                CompletableFuture.delayedExecutor(PAUSE_MILLIS, TimeUnit.MILLISECONDS, Platform::runLater)
+                        .execute(this::refresh);
             }
         });
         workspace.problem().addListener(o -> refresh());
