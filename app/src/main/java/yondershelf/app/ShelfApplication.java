@@ -82,14 +82,25 @@ public final class ShelfApplication extends Application {
 
     @Override
     public void stop() {
-        if (window != null) {
-            window.stop();
+        // whatever else goes wrong, what was found out is kept and no process is left behind
+        try {
+            if (window != null) {
+                window.stop();
+            }
+        } finally {
+            closeAll();
         }
-        if (workspace != null) {
-            workspace.close();
-        }
-        if (reader != null) {
-            reader.close();
+    }
+
+    private void closeAll() {
+        try {
+            if (workspace != null) {
+                workspace.close();
+            }
+        } finally {
+            if (reader != null) {
+                reader.close();
+            }
         }
     }
 }

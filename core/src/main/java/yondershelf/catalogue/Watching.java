@@ -6,8 +6,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import yondershelf.content.ProblemException;
@@ -26,17 +27,18 @@ public final class Watching implements AutoCloseable {
     /** What came before all folders were listened to was heard by nobody: at first it is looked for. */
     private static final long[] FIRST_MILLIS = {500, 2_000, 8_000};
 
+    private static final long LAST_MILLIS = 3_000;
     private static final long DEAF_MILLIS = 30_000;
     private static final long VERIFY_MILLIS = 10L * 60 * 1000;
 
     private final Catalogue catalogue;
     private final Listener listener;
-    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(task -> {
+    private final ScheduledThreadPoolExecutor clock = new ScheduledThreadPoolExecutor(1, task -> {
         Thread thread = new Thread(task, "watching");
         thread.setDaemon(true);
         return thread;
     });
-    private final Map<Library, Watch> watches = new HashMap<>();
+    private final Map<Library, Watch> watches = new ConcurrentHashMap<>();
     private final Map<Library, Long> lookedAt = new HashMap<>();
     private final Map<Library, Integer> looksMade = new HashMap<>();
     private final AtomicBoolean waiting = new AtomicBoolean();
@@ -56,6 +58,7 @@ public final class Watching implements AutoCloseable {
     public Watching(Catalogue catalogue, Listener listener) {
         this.catalogue = catalogue;
         this.listener = listener;
+        clock.setExecuteExistingDelayedTasksAfterShutdownPolicy(false);
         clock.scheduleWithFixedDelay(this::guarded, LOOK_MILLIS, LOOK_MILLIS, TimeUnit.MILLISECONDS);
     }
 
@@ -125,7 +128,11 @@ public final class Watching implements AutoCloseable {
     /** A burst of events is one change: it is looked at when it settles, or soon when it does not. */
     private void heard() {
         if (waiting.compareAndSet(false, true)) {
-            clock.schedule(this::tell, SETTLE_MILLIS, TimeUnit.MILLISECONDS);
+            try {
+                clock.schedule(this::tell, SETTLE_MILLIS, TimeUnit.MILLISECONDS);
+            } catch (RejectedExecutionException closed) {
+                return;
+            }
         }
     }
 
@@ -157,9 +164,17 @@ public final class Watching implements AutoCloseable {
         }
     }
 
+    /** Lets a look under way come to its end: cut short, what it reads would seem to be broken. Nobody is told afterwards. */
     @Override
     public void close() {
-        clock.shutdownNow();
+        clock.shutdown();
+        try {
+            if (!clock.awaitTermination(LAST_MILLIS, TimeUnit.MILLISECONDS)) {
+                clock.shutdownNow();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
         watches.values().forEach(Watch::close);
     }
 }

@@ -3,6 +3,7 @@ package yondershelf.library;
 import io.methvin.watcher.DirectoryChangeEvent;
 import io.methvin.watcher.DirectoryWatcher;
 import java.io.IOException;
+import java.nio.file.ClosedWatchServiceException;
 import java.nio.file.Path;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -68,6 +69,9 @@ public final class Watch implements AutoCloseable {
     private void listen() {
         try {
             watcher.watch();
+        } catch (ClosedWatchServiceException e) {
+            // closed before all folders were listened to
+            failed = true;
         } catch (RuntimeException e) {
             // the system has no more watches to give: whoever asks looks from time to time instead
             failed = true;

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -284,5 +285,39 @@ class LibrariesTest {
                         .map(Exception::getMessage)
                         .filter(m -> !m.contains("away") && !m.contains("not there"))
                         .toList());
+    }
+
+    /** Cut short, what is being read would seem to be broken, and what is being begun would never be ended. */
+    @Test
+    void closingLetsALookUnderWayComeToItsEnd() throws Exception {
+        CountDownLatch entered = new CountDownLatch(1);
+        CountDownLatch release = new CountDownLatch(1);
+        AtomicBoolean cut = new AtomicBoolean();
+        Watching watching = new Watching(catalogue, new Watching.Listener() {
+            @Override
+            public void changed(Library library, Set<String> folders) {
+                entered.countDown();
+                try {
+                    release.await();
+                } catch (InterruptedException e) {
+                    cut.set(true);
+                }
+            }
+
+            @Override
+            public void connected() {}
+
+            @Override
+            public void followed() {}
+        });
+        assertTrue(entered.await(30, TimeUnit.SECONDS));
+        Thread closing = new Thread(watching::close);
+        closing.start();
+        while (closing.getState() != Thread.State.TIMED_WAITING && closing.isAlive()) {
+            Thread.onSpinWait();
+        }
+        release.countDown();
+        closing.join();
+        assertFalse(cut.get());
     }
 }
