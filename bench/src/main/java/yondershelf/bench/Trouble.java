@@ -41,7 +41,9 @@ final class Trouble {
 
     /** A program's folder that knows the library and nothing of what is in it. */
     private Path fresh() throws Exception {
-        Mutations.removeAll(at);
+        if (Files.exists(at)) {
+            Mutations.removeAll(at);
+        }
         try (Catalogue catalogue = Catalogue.open(Home.open(at.resolve("home")), new Formats())) {
             catalogue.add(library, "");
         }

@@ -63,6 +63,8 @@ final class FactsCommand extends Base {
             node.put("stops", facts.stops());
         }
         node.put("bytes", facts.bytes());
+        facts.remarks().notShown().forEach(node.putArray("notShown")::add);
+        facts.remarks().assumed().forEach(node.putArray("assumed")::add);
         if (!facts.readable()) {
             report(Problem.of(file, facts.reason()));
         }

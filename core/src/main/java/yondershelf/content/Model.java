@@ -5,8 +5,14 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 
-/** A model as read from a file: a tree of nodes that place meshes, and the materials they use. */
-public record Model(String name, List<Mesh> meshes, List<Node> nodes, List<Integer> roots, List<Material> materials) {
+/** A model as read from a file: a tree of nodes that place meshes, the materials they use, and what is to be said of it. */
+public record Model(
+        String name,
+        List<Mesh> meshes,
+        List<Node> nodes,
+        List<Integer> roots,
+        List<Material> materials,
+        Remarks remarks) {
 
     /** One placing of a mesh in the model's space. */
     public record Placed(String name, int mesh, Transform toModel) {}
@@ -16,6 +22,11 @@ public record Model(String name, List<Mesh> meshes, List<Node> nodes, List<Integ
         nodes = List.copyOf(nodes);
         roots = List.copyOf(roots);
         materials = List.copyOf(materials);
+    }
+
+    /** A model of which nothing is to be said. */
+    public Model(String name, List<Mesh> meshes, List<Node> nodes, List<Integer> roots, List<Material> materials) {
+        this(name, meshes, nodes, roots, materials, Remarks.NONE);
     }
 
     /** A model of one mesh at the origin. */
@@ -86,6 +97,6 @@ public record Model(String name, List<Mesh> meshes, List<Node> nodes, List<Integ
     }
 
     public Model withMaterials(List<Material> other) {
-        return new Model(name, meshes, nodes, roots, other);
+        return new Model(name, meshes, nodes, roots, other, remarks);
     }
 }

@@ -3,6 +3,7 @@ package yondershelf.facts;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
+import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 
 /**
@@ -15,6 +16,7 @@ import yondershelf.content.Role;
  * @param height pixels down for HDRIs and textures, else 0
  * @param stops dynamic range of an HDRI in stops, else NaN; see {@link DynamicRange}
  * @param bytes size of all files together
+ * @param remarks what of it is not shown, and what had to be assumed
  */
 public record Facts(
         Kind kind,
@@ -28,7 +30,8 @@ public record Facts(
         int width,
         int height,
         double stops,
-        long bytes) {
+        long bytes,
+        Remarks remarks) {
 
     /** The maps of one material. */
     public record MaterialFacts(String name, List<MapFacts> maps) {
@@ -58,7 +61,7 @@ public record Facts(
 
     /** Facts of an asset that cannot be read. */
     public static Facts unreadable(Kind kind, String reason, long bytes) {
-        return new Facts(kind, false, reason, List.of(), 0, 0, 0, List.of(), 0, 0, Double.NaN, bytes);
+        return new Facts(kind, false, reason, List.of(), 0, 0, 0, List.of(), 0, 0, Double.NaN, bytes, Remarks.NONE);
     }
 
     /** Maps over all materials. */

@@ -17,6 +17,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
@@ -85,7 +86,8 @@ public final class FactsMeter {
                 0,
                 0,
                 Double.NaN,
-                bytes);
+                bytes,
+                model.remarks());
     }
 
     private List<Facts.MapFacts> maps(Material material, Path file) {
@@ -133,7 +135,8 @@ public final class FactsMeter {
                 0,
                 0,
                 Double.NaN,
-                bytes(List.copyOf(maps.values())));
+                bytes(List.copyOf(maps.values())),
+                Remarks.NONE);
     }
 
     /** Facts of an HDRI; reads the whole picture for its dynamic range. */
@@ -165,7 +168,7 @@ public final class FactsMeter {
     }
 
     private static Facts picture(Kind kind, int width, int height, double stops, String note, long bytes) {
-        return new Facts(kind, true, note, List.of(), 0, 0, 0, List.of(), width, height, stops, bytes);
+        return new Facts(kind, true, note, List.of(), 0, 0, 0, List.of(), width, height, stops, bytes, Remarks.NONE);
     }
 
     private static long bytes(List<Path> files) {

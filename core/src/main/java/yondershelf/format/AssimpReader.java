@@ -20,6 +20,7 @@ import org.lwjgl.assimp.AINode;
 import org.lwjgl.assimp.AIScene;
 import org.lwjgl.assimp.AIVector3D;
 import org.lwjgl.assimp.Assimp;
+import yondershelf.content.Bounds;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
@@ -27,6 +28,7 @@ import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Remarks;
 import yondershelf.content.Srgb;
 import yondershelf.content.Transform;
 
@@ -98,8 +100,31 @@ final class AssimpReader {
         }
         int top = node(root);
         Node first = nodes.get(top);
-        nodes.set(top, new Node(first.name(), toMetres(type).after(first.local()), first.mesh(), first.children()));
-        return new Model(Reading.baseName(file), meshes, nodes, List.of(top), usedMaterials());
+        String name = Reading.baseName(file);
+        List<String> assumed = new ArrayList<>();
+        Bounds raw = new Model(name, meshes, nodes, List.of(top), List.of()).bounds();
+        nodes.set(
+                top,
+                new Node(
+                        first.name(),
+                        toMetres(type, raw, assumed).after(first.local()),
+                        first.mesh(),
+                        first.children()));
+        return new Model(name, meshes, nodes, List.of(top), usedMaterials(), new Remarks(notShown(), assumed));
+    }
+
+    private List<String> notShown() {
+        List<String> out = new ArrayList<>();
+        count(out, scene.mNumAnimations(), "animation");
+        count(out, scene.mNumCameras(), "camera");
+        count(out, scene.mNumLights(), "light");
+        return out;
+    }
+
+    private static void count(List<String> out, int n, String one) {
+        if (n > 0) {
+            out.add(n + " " + one + (n == 1 ? "" : "s"));
+        }
     }
 
     /** Assimp adds a default material nobody asked for; only those that parts use are kept. */
@@ -116,17 +141,32 @@ final class AssimpReader {
     }
 
     /**
-     * From the file's unit and up axis to metres, +Y up. FBX writes its unit in centimetres; STL has none and 3MF (core
-     * specification, 3.4) defaults to the millimetre, both with +Z up: for STL that is common practice, no source.
+     * From the file's unit and up axis to metres, +Y up. FBX writes its unit in centimetres, COLLADA is turned and scaled by its
+     * reader, 3DS turned. 3MF has +Z up (core specification, 2.3), STL too (common practice, no source).
+     *
+     * @param box around the vertices as the file has them
+     * @param assumed is told what the file does not say
      */
-    private Transform toMetres(FileType type) {
-        Transform zUp = Transform.rotation(1, 0, 0, -Math.PI / 2);
+    private Transform toMetres(FileType type, Bounds box, List<String> assumed) {
         return switch (type) {
             case FBX -> Transform.scale(metaNumber("UnitScaleFactor", 1) / 100);
-            case STL, THREE_MF -> zUp.after(Transform.scale(0.001));
-            case THREE_DS -> zUp;
+            case STL, THREE_MF, OBJ, PLY, THREE_DS -> byUnits(type, ModelUnits.of(file, type, box), assumed);
             default -> Transform.IDENTITY;
         };
+    }
+
+    private static Transform byUnits(FileType type, ModelUnits units, List<String> assumed) {
+        if (units.assumed()) {
+            assumed.add(units.unit().title());
+        }
+        if (type == FileType.STL) {
+            assumed.add("+Z up");
+        } else if (type == FileType.OBJ || type == FileType.PLY) {
+            assumed.add("+Y up");
+        }
+        Transform scale = Transform.scale(units.unit().metres());
+        boolean zUp = type == FileType.STL || type == FileType.THREE_MF;
+        return zUp ? Transform.rotation(1, 0, 0, -Math.PI / 2).after(scale) : scale;
     }
 
     private double metaNumber(String key, double otherwise) {

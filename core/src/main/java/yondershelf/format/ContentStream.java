@@ -18,6 +18,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.Picture;
+import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.content.Transform;
@@ -55,6 +56,8 @@ public final class ContentStream {
         }
         list(model.roots(), out);
         materials(model.materials(), out);
+        texts(model.remarks().notShown(), out);
+        texts(model.remarks().assumed(), out);
     }
 
     public static Model readModel(DataInputStream in) throws IOException {
@@ -79,7 +82,7 @@ public final class ContentStream {
             nodes.add(new Node(nodeName, Transform.fromColumns(m), in.readInt(), list(in)));
         }
         List<Integer> roots = list(in);
-        return new Model(name, meshes, nodes, roots, materials(in));
+        return new Model(name, meshes, nodes, roots, materials(in), new Remarks(texts(in), texts(in)));
     }
 
     public static void write(Picture picture, DataOutputStream out) throws IOException {
@@ -267,6 +270,21 @@ public final class ContentStream {
         int[] out = new int[carried.length];
         for (int i = 0; i < out.length; i++) {
             out[i] = Float.floatToRawIntBits(carried[i]);
+        }
+        return out;
+    }
+
+    private static void texts(List<String> values, DataOutputStream out) throws IOException {
+        out.writeInt(values.size());
+        for (String value : values) {
+            text(value, out);
+        }
+    }
+
+    private static List<String> texts(DataInputStream in) throws IOException {
+        List<String> out = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            out.add(text(in));
         }
         return out;
     }

@@ -54,17 +54,8 @@ final class GltfMaterialReader {
                 .path("emissiveStrength")
                 .asDouble(1);
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
-        Map<Role, JsonNode> used = new LinkedHashMap<>();
-        used.put(Role.BASE_COLOR, pbr.path("baseColorTexture"));
-        used.put(Role.NORMAL, node.path("normalTexture"));
-        used.put(Role.PACKED, pbr.path("metallicRoughnessTexture"));
-        used.put(Role.EMISSIVE, node.path("emissiveTexture"));
-        used.put(Role.OCCLUSION, node.path("occlusionTexture"));
-        used.values().removeIf(info -> !info.has("index"));
-        int uvSet = used.values().stream()
-                .findFirst()
-                .map(GltfMaterialReader::uvSet)
-                .orElse(0);
+        Map<Role, JsonNode> used = used(node);
+        int uvSet = firstUvSet(used);
         uvSets.add(uvSet);
         for (Map.Entry<Role, JsonNode> map : used.entrySet()) {
             if (uvSet(map.getValue()) == uvSet) {
@@ -73,7 +64,8 @@ final class GltfMaterialReader {
         }
         String alpha = node.path("alphaMode").asText("OPAQUE");
         boolean opaque = alpha.equals("OPAQUE");
-        return new Material(
+        JsonNode older = node.path("extensions").path("KHR_materials_pbrSpecularGlossiness");
+        Material read = new Material(
                 node.path("name").asText("material " + index),
                 at(base, 0, 1),
                 at(base, 1, 1),
@@ -89,6 +81,33 @@ final class GltfMaterialReader {
                 !opaque,
                 node.path("doubleSided").asBoolean(false),
                 maps);
+        return older.isMissingNode() ? read : GltfSpecularGlossiness.of(older).dress(read, opaque);
+    }
+
+    private static Map<Role, JsonNode> used(JsonNode material) {
+        JsonNode pbr = material.path("pbrMetallicRoughness");
+        JsonNode older = material.path("extensions").path("KHR_materials_pbrSpecularGlossiness");
+        Map<Role, JsonNode> used = new LinkedHashMap<>();
+        used.put(Role.BASE_COLOR, older.isMissingNode() ? pbr.path("baseColorTexture") : older.path("diffuseTexture"));
+        used.put(Role.NORMAL, material.path("normalTexture"));
+        if (older.isMissingNode()) {
+            used.put(Role.PACKED, pbr.path("metallicRoughnessTexture"));
+        }
+        used.put(Role.EMISSIVE, material.path("emissiveTexture"));
+        used.put(Role.OCCLUSION, material.path("occlusionTexture"));
+        used.values().removeIf(info -> !info.has("index"));
+        return used;
+    }
+
+    private static int firstUvSet(Map<Role, JsonNode> used) {
+        return used.values().stream().findFirst().map(GltfMaterialReader::uvSet).orElse(0);
+    }
+
+    /** How many maps of a material are left out because they lie on another set of UVs than its first one. */
+    static int otherUvs(JsonNode material) {
+        Map<Role, JsonNode> used = used(material);
+        int first = firstUvSet(used);
+        return (int) used.values().stream().filter(info -> uvSet(info) != first).count();
     }
 
     private void put(Map<Role, TextureUse> maps, Role role, JsonNode info) throws ProblemException {

@@ -9,6 +9,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.AfterEach;
@@ -127,9 +128,25 @@ class UnitsTest {
                 """));
     }
 
-    /** 3MF Core Specification 1.2: millimetres unless the model says otherwise (3.4), and +Z up (2.3). */
+    /** 3MF Core Specification 1.2: the units of 3.4, millimetres unless the model says otherwise, and +Z up (2.3). */
     @Test
     void threeMf() throws Exception {
+        for (String[] unit : new String[][] {
+            {"", "0.001"},
+            {"unit=\"micron\"", "0.000001"},
+            {"unit=\"millimeter\"", "0.001"},
+            {"unit=\"centimeter\"", "0.01"},
+            {"unit=\"inch\"", "0.0254"},
+            {"unit=\"foot\"", "0.3048"},
+            {"unit=\"meter\"", "1"}
+        }) {
+            Model model = read("wedge.3mf", threeMf(unit[0], 1 / Double.parseDouble(unit[1])));
+            isTheWedge(model);
+            assertEquals(List.of(), model.remarks().assumed(), "the file says it, or its specification");
+        }
+    }
+
+    private static byte[] threeMf(String unit, double s) throws Exception {
         java.io.ByteArrayOutputStream bytes = new java.io.ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
             part(zip, "[Content_Types].xml", """
@@ -145,15 +162,15 @@ class UnitsTest {
                     Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>""");
             part(zip, "3D/3dmodel.model", """
                     <?xml version="1.0" encoding="UTF-8"?>
-                    <model unit="millimeter" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02">
+                    <model %s xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02">
                     <resources><object id="1" type="model"><mesh><vertices>
-                    <vertex x="0" y="0" z="0"/><vertex x="2000" y="0" z="0"/>
-                    <vertex x="0" y="0" z="3000"/><vertex x="0" y="1000" z="0"/></vertices><triangles>
+                    <vertex x="0" y="0" z="0"/><vertex x="%s" y="0" z="0"/>
+                    <vertex x="0" y="0" z="%s"/><vertex x="0" y="%s" z="0"/></vertices><triangles>
                     <triangle v1="0" v2="2" v3="1"/><triangle v1="0" v2="1" v3="3"/>
                     <triangle v1="0" v2="3" v3="2"/><triangle v1="1" v2="2" v3="3"/></triangles></mesh></object>
-                    </resources><build><item objectid="1"/></build></model>""");
+                    </resources><build><item objectid="1"/></build></model>""".formatted(unit, 2 * s, 3 * s, s));
         }
-        isTheWedge(read("wedge.3mf", bytes.toByteArray()));
+        return bytes.toByteArray();
     }
 
     private static void part(ZipOutputStream zip, String name, String text) throws Exception {
@@ -205,6 +222,58 @@ class UnitsTest {
                         + "\"bufferViews\":[{\"buffer\":0,\"byteLength\":48},{\"buffer\":0,\"byteOffset\":48,\"byteLength\":24}],"
                         + "\"buffers\":[{\"byteLength\":72,\"uri\":\"data:application/octet-stream;base64," + uri
                         + "\"}]}"));
+    }
+
+    /** 3DS has +Z up and no unit; its chunks as published by its readers: main, editor, object, mesh, vertices, faces. */
+    @Test
+    void threeDs() throws Exception {
+        float[] p = {0, 0, 0, 2, 0, 0, 0, 0, 3, 0, 1, 0};
+        ByteBuffer vertices = chunk(0x4110, 2 + 48).putShort((short) 4);
+        for (float v : p) {
+            vertices.putFloat(v);
+        }
+        ByteBuffer faces = chunk(0x4120, 2 + 32).putShort((short) 4);
+        for (int[] face : new int[][] {{0, 2, 1}, {0, 1, 3}, {0, 3, 2}, {1, 2, 3}}) {
+            faces.putShort((short) face[0]).putShort((short) face[1]).putShort((short) face[2]);
+            faces.putShort((short) 7);
+        }
+        byte[] mesh = chunk(0x4100, vertices.array(), faces.array());
+        byte[] object = chunk(0x4000, new byte[] {'w', 'e', 'd', 'g', 'e', 0}, mesh);
+        Model model = read("wedge.3ds", chunk(0x4D4D, chunk(0x3D3D, object)));
+        isTheWedge(model);
+        assertEquals(List.of("metres"), model.remarks().assumed());
+    }
+
+    private static ByteBuffer chunk(int id, int size) {
+        return ByteBuffer.allocate(6 + size)
+                .order(ByteOrder.LITTLE_ENDIAN)
+                .putShort((short) id)
+                .putInt(6 + size);
+    }
+
+    private static byte[] chunk(int id, byte[]... inside) {
+        int size = java.util.Arrays.stream(inside).mapToInt(b -> b.length).sum();
+        ByteBuffer out = chunk(id, size);
+        for (byte[] part : inside) {
+            out.put(part);
+        }
+        return out.array();
+    }
+
+    /** Exporters write the unit of an OBJ as a comment; without one an impossible size says that it is another. */
+    @Test
+    void objSaysItsUnitOrItIsFoundOut() throws Exception {
+        String wedge = "v 0 0 0\nv %1$s 0 0\nv 0 %2$s 0\nv 0 0 -%3$s\nf 1 3 2\nf 1 2 4\nf 1 4 3\nf 2 3 4\n";
+        Model said = read("said.obj", "# made by hand\n# Units: cm\n" + wedge.formatted(200, 300, 100));
+        isTheWedge(said);
+        assertEquals(List.of("+Y up"), said.remarks().assumed());
+        isTheWedge(read("inches.obj", "# File units = inches\n" + wedge.formatted(2 / 0.0254, 3 / 0.0254, 1 / 0.0254)));
+        Model found = read("garden bench.obj", wedge.formatted(200, 300, 100));
+        isTheWedge(found);
+        assertEquals(List.of("centimetres", "+Y up"), found.remarks().assumed());
+        Model large = read("tower.obj", wedge.formatted(20, 30, 10));
+        assertEquals(30, large.bounds().sizeY(), 1e-4, "a tower may be that high");
+        assertEquals(List.of("metres", "+Y up"), large.remarks().assumed());
     }
 
     /** Materials of MTL keep their numbers: Kd as base color, d as opacity, map_Pr and map_Pm as roughness and metallic. */

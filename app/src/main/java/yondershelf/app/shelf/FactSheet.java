@@ -1,5 +1,6 @@
 package yondershelf.app.shelf;
 
+import java.util.List;
 import java.util.Locale;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
@@ -73,6 +74,8 @@ final class FactSheet extends GridPane {
             note.getStyleClass().add("caution");
             line("Note", note);
         }
+        remark("Not shown", f.remarks().notShown());
+        remark("Assumed", f.remarks().assumed());
         if (f.kind() == Kind.MODEL) {
             line("Size", Words.size(f.sizeMetres()));
             line("Triangles", Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part"));
@@ -92,6 +95,14 @@ final class FactSheet extends GridPane {
             line("Range", String.format(Locale.ROOT, "%.1f stops", f.stops()));
         }
         line("On disk", Words.bytes(f.bytes()));
+    }
+
+    private void remark(String word, List<String> said) {
+        if (!said.isEmpty()) {
+            Label note = new Label(String.join(", ", said));
+            note.setWrapText(true);
+            line(word, note);
+        }
     }
 
     private static String maps(Facts f) {

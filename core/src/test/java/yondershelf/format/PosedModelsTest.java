@@ -1,0 +1,190 @@
+package yondershelf.format;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.Bounds;
+import yondershelf.content.Model;
+import yondershelf.content.ProblemException;
+
+/** Models as they stand: skins, morph targets, instances. Compared with three.js (npm three), which reads glTF independently. */
+class PosedModelsTest {
+    private static final String BAR =
+            "'primitives':[{'attributes':{'POSITION':0,'JOINTS_0':1,'WEIGHTS_0':2},'indices':3}]";
+
+    @TempDir
+    Path folder;
+
+    /** A flat bar, 1 wide and 2 high, of two squares; its upper end hangs on the second joint, its middle on both. */
+    private static MadeGltf bar(String nodesAndSkins) throws Exception {
+        return new MadeGltf("{'scene':0,'meshes':[{" + BAR + "}]," + nodesAndSkins + "}")
+                .floats("VEC3", 3, -0.5f, 0, 0, 0.5f, 0, 0, -0.5f, 1, 0, 0.5f, 1, 0, -0.5f, 2, 0, 0.5f, 2, 0)
+                .shorts("VEC4", 4, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0)
+                .floats("VEC4", 4, 1, 0, 0, 0, 1, 0, 0, 0, 0.5f, 0.5f, 0, 0, 0.5f, 0.5f, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0)
+                .shorts("SCALAR", 1, 0, 1, 3, 0, 3, 2, 2, 3, 5, 2, 5, 4)
+                .floats(
+                        "MAT4", 16, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0,
+                        0, -1, 0, 1);
+    }
+
+    /** The upper half is turned by 90 degrees about the middle: it lies on its side, whatever its own node says. */
+    private MadeGltf bent() throws Exception {
+        return bar("'scenes':[{'nodes':[0,1]}],'nodes':[{'mesh':0,'skin':0,'translation':[50,60,70],'scale':[9,9,9]},"
+                + "{'children':[2],'translation':[3,0,0]},"
+                + "{'translation':[0,1,0],'rotation':[0,0,0.70710678,0.70710678]}],"
+                + "'skins':[{'joints':[1,2],'inverseBindMatrices':4}]");
+    }
+
+    private MadeGltf morphed() throws Exception {
+        return new MadeGltf("{'scene':0,'scenes':[{'nodes':[0,1]}],'nodes':[{'mesh':0},{'mesh':0,'weights':[1,0.5],"
+                        + "'translation':[10,0,0]}],'meshes':[{'weights':[0.5,0],'primitives':[{'attributes':"
+                        + "{'POSITION':0},'targets':[{'POSITION':1},{'POSITION':2}]}]}]}")
+                .floats("VEC3", 3, 0, 0, 0, 1, 0, 0, 0, 1, 0)
+                .floats("VEC3", 3, 0, 0, 0, 4, 0, 0, 0, 0, 0)
+                .floats("VEC3", 3, 0, 0, 0, 0, 0, 0, 0, 6, 2);
+    }
+
+    private MadeGltf instanced() throws Exception {
+        return new MadeGltf("{'extensionsUsed':['EXT_mesh_gpu_instancing'],"
+                        + "'extensionsRequired':['EXT_mesh_gpu_instancing'],'scene':0,'scenes':[{'nodes':[0]}],"
+                        + "'nodes':[{'mesh':0,'translation':[0,1,0],'extensions':{'EXT_mesh_gpu_instancing':{'attributes':"
+                        + "{'TRANSLATION':1,'ROTATION':2,'SCALE':3}}}}],"
+                        + "'meshes':[{'primitives':[{'attributes':{'POSITION':0}}]}]}")
+                .floats("VEC3", 3, 0, 0, 0, 1, 0, 0, 0, 1, 0)
+                .floats("VEC3", 3, 0, 0, 0, 5, 0, 0, 0, 0, -7)
+                .floats("VEC4", 4, 0, 0, 0, 1, 0, 0, 0.70710677f, 0.70710677f, 0, 0, 0, 1)
+                .floats("VEC3", 3, 1, 1, 1, 2, 3, 1, 1, 1, 1);
+    }
+
+    private Map<String, MadeGltf> made() throws Exception {
+        Map<String, MadeGltf> made = new LinkedHashMap<>();
+        made.put("bent bar.gltf", bent());
+        made.put("morphed.gltf", morphed());
+        made.put("instanced.gltf", instanced());
+        return made;
+    }
+
+    private static void box(Bounds box, double... want) {
+        double[] is = {box.minX(), box.minY(), box.minZ(), box.maxX(), box.maxY(), box.maxZ()};
+        for (int i = 0; i < 6; i++) {
+            assertEquals(want[i], is[i], 1e-5, box.toString());
+        }
+    }
+
+    /** Worked out by hand after glTF 2.0, 3.7.3.3. */
+    @Test
+    void aSkinnedMeshStandsWhereItsJointsAre() throws Exception {
+        Model model = new Formats().readModel(bent().write(folder.resolve("bar.gltf")));
+        // below at x 2.5 to 3.5; the end that was at height 2 now lies at x 2, half its width above and below height 1
+        box(model.bounds(), 2, 0, 0, 3.5, 1.5, 0);
+        assertEquals(4, model.triangleCount());
+    }
+
+    /** By hand: half of the first target for the mesh's own weights; all of it and half of the second for the node's. */
+    @Test
+    void morphTargetsAreTakenAtTheirWeights() throws Exception {
+        Model model = new Formats().readModel(morphed().write(folder.resolve("morphed.gltf")));
+        box(model.bounds(), 0, 0, 0, 15, 4, 1);
+    }
+
+    @Test
+    void everyInstanceStands() throws Exception {
+        Model model = new Formats().readModel(instanced().write(folder.resolve("instanced.gltf")));
+        assertEquals(3, model.triangleCount());
+        box(model.bounds(), 0, 1, -7, 5, 3, 0);
+    }
+
+    /** What is not shown is named, and a file that cannot do without something unknown is refused by its name. */
+    @Test
+    void whatIsNotShownIsNamed() throws Exception {
+        MadeGltf coated = new MadeGltf("{'extensionsUsed':['KHR_materials_clearcoat','KHR_materials_iridescence'],"
+                        + "'materials':[{'extensions':{'KHR_materials_clearcoat':{'clearcoatFactor':1},"
+                        + "'KHR_materials_iridescence':{}}}],'animations':[{},{}],'cameras':[{}],"
+                        + "'nodes':[{'mesh':0}],'meshes':[{'primitives':[{'attributes':{'POSITION':0},'material':0},"
+                        + "{'attributes':{'POSITION':0},'mode':1}]}]}")
+                .floats("VEC3", 3, 0, 0, 0, 1, 0, 0, 0, 1, 0);
+        Model model = new Formats().readModel(coated.write(folder.resolve("coated.gltf")));
+        assertEquals(
+                List.of("clear coat", "iridescence", "1 set of points or lines", "2 animations", "1 camera"),
+                model.remarks().notShown());
+        Path strange = new MadeGltf("{'extensionsRequired':['VND_folded_space'],'nodes':[{'mesh':0}],"
+                        + "'meshes':[{'primitives':[{'attributes':{'POSITION':0}}]}]}")
+                .floats("VEC3", 3, 0, 0, 0, 1, 0, 0, 0, 1, 0)
+                .write(folder.resolve("strange.gltf"));
+        ProblemException refused = assertThrows(ProblemException.class, () -> new Formats().readModel(strange));
+        assertTrue(refused.problem().cause().contains("VND_folded_space"), refused.getMessage());
+    }
+
+    /** Triangles and the box around the posed vertices, of files made here and of Debian's assimp-testmodels. */
+    @Test
+    void anIndependentReaderSeesTheSame() throws Exception {
+        Path modules = Oracles.project().resolve("target/oracles/node_modules");
+        Path models = Path.of("/usr/share/assimp/models/glTF2");
+        Oracles.need(Files.isDirectory(modules.resolve("three")) && Oracles.hasCommand("node"), "npm three");
+        Oracles.need(Files.isDirectory(models), "assimp-testmodels");
+        List<Path> files = new ArrayList<>();
+        for (Map.Entry<String, MadeGltf> one : made().entrySet()) {
+            files.add(one.getValue().write(folder.resolve(one.getKey())));
+        }
+        try (Stream<Path> all = Files.walk(models)) {
+            all.filter(f -> f.toString().endsWith(".gltf") || f.toString().endsWith(".glb"))
+                    .sorted()
+                    .forEach(files::add);
+        }
+        Path script =
+                Path.of(java.util.Objects.requireNonNull(PosedModelsTest.class.getResource("/outside/measure-gltf.mjs"))
+                        .toURI());
+        List<String> command = new ArrayList<>(List.of("node", script.toString(), modules.toString()));
+        files.forEach(f -> command.add(f.toString()));
+        int equal = 0;
+        List<String> other = new ArrayList<>();
+        for (String line :
+                Oracles.run(command).lines().filter(l -> l.startsWith("{")).toList()) {
+            JsonNode theirs = new ObjectMapper().readTree(line);
+            if (theirs.path("triangles").asInt() == 0
+                    || theirs.path("min").path(0).isNull()) {
+                continue;
+            }
+            Path file = Path.of(theirs.path("file").asText());
+            String difference = difference(theirs, file);
+            equal += difference.isEmpty() ? 1 : 0;
+            if (!difference.isEmpty()) {
+                other.add(file.getFileName() + ": " + difference);
+            }
+        }
+        System.out.println(equal + " files equal to three.js; " + other);
+        assertTrue(equal >= 25, equal + " are equal; others: " + other);
+        assertTrue(other.stream().allMatch(o -> o.contains("refused: ")), other.toString());
+    }
+
+    private static String difference(JsonNode theirs, Path file) {
+        try {
+            Model model = new Formats().readModel(file);
+            Bounds b = model.bounds();
+            double[] is = {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()};
+            for (int i = 0; i < 6; i++) {
+                double want = theirs.path(i < 3 ? "min" : "max").path(i % 3).asDouble();
+                if (Math.abs(want - is[i]) > 1e-4 * b.radius()) {
+                    return "box " + b + " but " + theirs;
+                }
+            }
+            return model.triangleCount() == theirs.path("triangles").asLong()
+                    ? ""
+                    : model.triangleCount() + " triangles but " + theirs;
+        } catch (ProblemException e) {
+            return "refused: " + e.problem().cause();
+        }
+    }
+}

@@ -1,0 +1,79 @@
+// Measures glTF files with three.js, which is an independent reader: triangles and the box around the vertices as posed.
+// Arguments: the folder of node_modules, then files. Prints a line of JSON for each.
+import { readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+
+const [modules, ...files] = process.argv.slice(2);
+const THREE = await import(pathToFileURL(join(modules, 'three/build/three.module.js')));
+globalThis.self = globalThis;
+globalThis.ProgressEvent = class { constructor(type, about) { Object.assign(this, { type }, about); } };
+const { GLTFLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/GLTFLoader.js')));
+
+/** The document with its buffers as data URIs, and without the pictures, which there is nothing here to draw with. */
+function document(file) {
+  const bytes = readFileSync(file);
+  let json;
+  let binary = null;
+  if (bytes.length > 12 && bytes.readUInt32LE(0) === 0x46546c67) {
+    let at = 12;
+    while (at + 8 <= bytes.length) {
+      const length = bytes.readUInt32LE(at);
+      const type = bytes.readUInt32LE(at + 4);
+      const chunk = bytes.subarray(at + 8, at + 8 + length);
+      if (type === 0x4e4f534a) json = JSON.parse(chunk.toString('utf8'));
+      else if (type === 0x004e4942) binary = chunk;
+      at += 8 + length;
+    }
+  } else {
+    json = JSON.parse(bytes.toString('utf8'));
+  }
+  for (const buffer of json.buffers ?? []) {
+    let data = binary;
+    if (buffer.uri && !buffer.uri.startsWith('data:')) data = readFileSync(join(dirname(file), decodeURIComponent(buffer.uri)));
+    if (!buffer.uri || !buffer.uri.startsWith('data:')) {
+      buffer.uri = 'data:application/octet-stream;base64,' + data.toString('base64');
+    }
+  }
+  delete json.images;
+  delete json.textures;
+  delete json.materials;
+  delete json.extensionsRequired;
+  for (const mesh of json.meshes ?? []) for (const p of mesh.primitives) delete p.material;
+  return JSON.stringify(json);
+}
+
+function measure(gltf) {
+  gltf.scene.updateMatrixWorld(true);
+  const box = new THREE.Box3();
+  let triangles = 0;
+  const v = new THREE.Vector3();
+  const placing = new THREE.Matrix4();
+  gltf.scene.traverse(o => {
+    if (!o.isMesh) return;
+    if (o.skeleton) o.skeleton.update();
+    const position = o.geometry.getAttribute('position');
+    const index = o.geometry.index;
+    const corners = Math.floor((index ? index.count : position.count) / 3);
+    const copies = o.isInstancedMesh ? o.count : 1;
+    triangles += corners * copies;
+    for (let c = 0; c < copies; c++) {
+      if (o.isInstancedMesh) o.getMatrixAt(c, placing);
+      for (let i = 0; i < position.count; i++) {
+        o.getVertexPosition(i, v);
+        if (o.isInstancedMesh) v.applyMatrix4(placing);
+        box.expandByPoint(v.applyMatrix4(o.matrixWorld));
+      }
+    }
+  });
+  return { triangles, min: box.min.toArray(), max: box.max.toArray() };
+}
+
+for (const file of files) {
+  try {
+    const gltf = await new GLTFLoader().parseAsync(document(file), '');
+    console.log(JSON.stringify({ file, ...measure(gltf) }));
+  } catch (e) {
+    console.log(JSON.stringify({ file, failure: String(e).split('\n')[0] }));
+  }
+}
