@@ -25,7 +25,13 @@ public final class WindowScale {
     private static final int DEMOS = 28;
     /** As the program is started: what it does not need it gives back. */
     private static final List<String> THRIFTY =
-            List.of("-XX:MinHeapFreeRatio=10", "-XX:MaxHeapFreeRatio=25", "-XX:G1PeriodicGCInterval=30000");
+            List.of(
+            "-XX:MinHeapFreeRatio=10",
+            "-XX:MaxHeapFreeRatio=25",
+            "-XX:G1PeriodicGCInterval=30000",
+            "-XX:GCTimeRatio=4",
+            "-XX:+UnlockExperimentalVMOptions",
+            "-XX:G1MaxNewSizePercent=25");
 
     private WindowScale() {}
 

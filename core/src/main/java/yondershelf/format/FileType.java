@@ -28,6 +28,7 @@ public enum FileType {
     WEBP(Group.PICTURE, "webp"),
     PSD(Group.PICTURE, "psd"),
     BMP(Group.PICTURE, "bmp"),
+    KTX2(Group.PICTURE, "ktx2"),
     HDR(Group.RADIANCE, "hdr"),
     EXR(Group.RADIANCE, "exr"),
     ZIP(Group.ARCHIVE, "zip");
@@ -89,6 +90,7 @@ public enum FileType {
             new Signature("II*\0", TIFF),
             new Signature("MM\0*", TIFF),
             new Signature("8BPS", PSD),
+            new Signature("\u00abKTX 20\u00bb\r\n", KTX2),
             new Signature("#?RADIANCE", HDR),
             new Signature("#?RGBE", HDR),
             new Signature("v/1\u0001", EXR),

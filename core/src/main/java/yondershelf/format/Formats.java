@@ -80,9 +80,10 @@ public final class Formats implements ContentReader {
         return edge(file, () -> {
             FileType type = typeOf(file);
             if (isGltf(type)) {
-                return GltfReader.needsDraco(GltfDocument.load(file, reach));
+                GltfDocument document = GltfDocument.load(file, reach);
+                return GltfReader.needsDraco(document) || GltfMeshopt.isUsed(document);
             }
-            return type.isModel() || type == FileType.EXR;
+            return type.isModel() || isNative(type);
         });
     }
 
@@ -90,8 +91,12 @@ public final class Formats implements ContentReader {
     public static boolean needsNative(ImageSource source) {
         byte[] bytes = source.bytes();
         return bytes != null
-                ? FileType.byContent(bytes).orElse(FileType.PNG) == FileType.EXR
-                : FileType.byName(source.shownName()).orElse(FileType.PNG) == FileType.EXR;
+                ? FileType.byContent(bytes).map(Formats::isNative).orElse(false)
+                : FileType.byName(source.shownName()).map(Formats::isNative).orElse(false);
+    }
+
+    private static boolean isNative(FileType type) {
+        return type == FileType.EXR || type == FileType.KTX2;
     }
 
     private static FileType typeOf(Path file) throws ProblemException {
@@ -136,6 +141,7 @@ public final class Formats implements ContentReader {
             FileType type = Pictures.type(source, bytes);
             return switch (type) {
                 case HDR -> RadianceHdr.read(source.shownName(), bytes);
+                case KTX2 -> KtxReader.read(source, bytes);
                 default -> Pictures.read(source, bytes, type);
             };
         });
@@ -168,6 +174,7 @@ public final class Formats implements ContentReader {
             return switch (type) {
                 case HDR -> RadianceHdr.measure(source.shownName(), head);
                 case EXR -> ExrHeaderSize.measure(source.shownName(), head);
+                case KTX2 -> KtxReader.measure(source, head);
                 default -> Pictures.measure(source, type);
             };
         });

@@ -9,7 +9,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Problem;
@@ -25,6 +27,7 @@ final class GltfDocument {
     final Path file;
     final JsonNode json;
     private final List<ByteBuffer> buffers = new ArrayList<>();
+    private final Map<Integer, ByteBuffer> unpacked = new HashMap<>();
 
     private final Reach reach;
 
@@ -111,10 +114,10 @@ final class GltfDocument {
         long length = buffer.path("byteLength").asLong();
         ByteBuffer data;
         if (uri.isEmpty()) {
+            if (GltfMeshopt.isPlaceholder(buffer)) {
+                return ByteBuffer.allocate(0);
+            }
             if (binary == null) {
-                if (buffer.path("extensions").has("EXT_meshopt_compression")) {
-                    return ByteBuffer.allocate(0);
-                }
                 throw Problem.of(file, "buffer " + index + " is not in the file")
                         .raise();
             }
@@ -174,11 +177,19 @@ final class GltfDocument {
         if (view.isMissingNode()) {
             throw Problem.of(file, "buffer view " + index + " does not exist").raise();
         }
-        if (view.path("extensions").has("EXT_meshopt_compression")
-                || view.path("extensions").has("KHR_meshopt_compression")) {
-            throw Problem.of(file, "its geometry is packed with meshopt compression, which is not read yet")
-                    .raise();
+        JsonNode packed = GltfMeshopt.of(view);
+        if (packed.isMissingNode()) {
+            return slice(index, view);
         }
+        ByteBuffer known = unpacked.get(index);
+        if (known == null) {
+            known = GltfMeshopt.unpack(file, index, packed, slice(index, packed));
+            unpacked.put(index, known);
+        }
+        return known;
+    }
+
+    private ByteBuffer slice(int index, JsonNode view) throws ProblemException {
         int buffer = view.path("buffer").asInt(-1);
         long offset = view.path("byteOffset").asLong();
         long length = view.path("byteLength").asLong();

@@ -32,6 +32,7 @@ final class GltfExtensions {
             "KHR_mesh_quantization",
             "KHR_meshopt_compression",
             "KHR_node_visibility",
+            "KHR_texture_basisu",
             "KHR_texture_transform",
             "KHR_xmp_json_ld");
 

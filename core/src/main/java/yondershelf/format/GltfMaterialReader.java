@@ -113,10 +113,10 @@ final class GltfMaterialReader {
     private void put(Map<Role, TextureUse> maps, Role role, JsonNode info) throws ProblemException {
         JsonNode texture =
                 document.json.path("textures").path(info.path("index").asInt());
-        int source = texture.path("extensions")
-                .path("EXT_texture_webp")
-                .path("source")
-                .asInt(texture.path("source").asInt(-1));
+        JsonNode others = texture.path("extensions");
+        int plain = texture.path("source")
+                .asInt(others.path("KHR_texture_basisu").path("source").asInt(-1));
+        int source = others.path("EXT_texture_webp").path("source").asInt(plain);
         if (source < 0) {
             return;
         }
