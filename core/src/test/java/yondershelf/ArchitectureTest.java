@@ -60,7 +60,7 @@ class ArchitectureTest {
         "store, content disk work",
         "search, content disk",
         "facts, content format geometry",
-        "sorting, content disk format",
+        "sorting, content disk format facts",
         "render, content work format geometry",
         "library, content disk work store format sorting",
         "intake, content disk work store format sorting library",

@@ -150,7 +150,13 @@ public final class FactsMeter {
                     ? "shown at " + picture.width() + " x " + picture.height()
                             + ": whole it needs more memory than one file may use"
                     : "";
-            return picture(Kind.HDRI, size.width(), size.height(), stops, reduced, bytes);
+            Panorama panorama = Panorama.of(picture);
+            String doubt = panorama.isOne() ? "" : "it may show no surroundings: " + panorama.reason();
+            String note = reduced.isEmpty() || doubt.isEmpty() ? reduced + doubt : reduced + "; " + doubt;
+            Remarks taken = panorama.isOne()
+                    ? new Remarks(List.of(), List.of("surroundings, because " + panorama.reason()))
+                    : Remarks.NONE;
+            return picture(Kind.HDRI, size, stops, note, bytes, taken);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.HDRI, e.problem().cause(), bytes);
         }
@@ -161,14 +167,16 @@ public final class FactsMeter {
         long bytes = bytes(List.of(file));
         try {
             ContentReader.PictureSize size = reader.measure(ImageSource.at(file));
-            return picture(Kind.TEXTURE, size.width(), size.height(), Double.NaN, "", bytes);
+            return picture(Kind.TEXTURE, size, Double.NaN, "", bytes, Remarks.NONE);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.TEXTURE, e.problem().cause(), bytes);
         }
     }
 
-    private static Facts picture(Kind kind, int width, int height, double stops, String note, long bytes) {
-        return new Facts(kind, true, note, List.of(), 0, 0, 0, List.of(), width, height, stops, bytes, Remarks.NONE);
+    private static Facts picture(
+            Kind kind, ContentReader.PictureSize size, double stops, String note, long bytes, Remarks remarks) {
+        return new Facts(
+                kind, true, note, List.of(), 0, 0, 0, List.of(), size.width(), size.height(), stops, bytes, remarks);
     }
 
     private static long bytes(List<Path> files) {

@@ -40,7 +40,9 @@ final class StoredLore implements Lore {
         }
         Set<String> found = files.references(path);
         List<String> kept = new ArrayList<>(found);
-        fresh.put(path, new Learned(known.state(), String.join("\0", kept), known.type(), known.shape()));
+        fresh.put(
+                path,
+                new Learned(known.state(), String.join("\0", kept), known.type(), known.shape(), known.panorama()));
         return found;
     }
 
@@ -53,7 +55,7 @@ final class StoredLore implements Lore {
         }
         Optional<FileType> told = files.type(path);
         String word = told.map(FileType::name).orElse("");
-        fresh.put(path, new Learned(known.state(), known.mentions(), word, known.shape()));
+        fresh.put(path, new Learned(known.state(), known.mentions(), word, known.shape(), known.panorama()));
         return told;
     }
 
@@ -64,8 +66,19 @@ final class StoredLore implements Lore {
             return known.shape();
         }
         int shape = files.shape(path);
-        fresh.put(path, new Learned(known.state(), known.mentions(), known.type(), shape));
+        fresh.put(path, new Learned(known.state(), known.mentions(), known.type(), shape, known.panorama()));
         return shape;
+    }
+
+    @Override
+    public boolean isPanorama(String path) {
+        Learned known = known(path);
+        if (known.panorama() >= 0) {
+            return known.panorama() == 1;
+        }
+        boolean panorama = files.isPanorama(path);
+        fresh.put(path, new Learned(known.state(), known.mentions(), known.type(), known.shape(), panorama ? 1 : 0));
+        return panorama;
     }
 
     /** What was learned since this was asked last, to be kept. */

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import yondershelf.content.ImageSource;
 import yondershelf.content.ProblemException;
+import yondershelf.facts.Panorama;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
 
@@ -33,6 +34,16 @@ public final class FileLore implements Lore {
             return FileType.of(root.resolve(path));
         } catch (IOException e) {
             return Optional.empty();
+        }
+    }
+
+    @Override
+    public boolean isPanorama(String path) {
+        try {
+            return Panorama.of(reader.readPicture(ImageSource.at(root.resolve(path))))
+                    .isOne();
+        } catch (ProblemException e) {
+            return false;
         }
     }
 

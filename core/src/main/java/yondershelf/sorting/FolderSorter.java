@@ -163,15 +163,16 @@ public final class FolderSorter {
     }
 
     /**
-     * Twice as wide as high, and not called a map of some role. One that cannot be read is by its format most likely one; its
-     * card will show the reason.
+     * Twice as wide as high. When its name says that it is a map, as "rough sea" does, its pixels decide. One that cannot be read
+     * is by its format most likely one; its card will show the reason.
      */
     private boolean isEnvironment(String path, MapName name) {
-        if (name.role() != null && name.role() != Role.BASE_COLOR) {
-            return false;
-        }
+        boolean map = name.role() != null && name.role() != Role.BASE_COLOR;
         int shape = lore.shape(path);
-        return shape == 0 || Math.abs(shape - TWICE_AS_WIDE) < ABOUT;
+        if (shape == 0) {
+            return !map;
+        }
+        return Math.abs(shape - TWICE_AS_WIDE) < ABOUT && (!map || lore.isPanorama(path));
     }
 
     private static String title(String path) {

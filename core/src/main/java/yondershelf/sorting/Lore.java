@@ -16,4 +16,7 @@ public interface Lore {
      * A picture's width over its height, in thousandths; 0 for one that cannot be read. Asked of formats that can hold radiance.
      */
     int shape(String path);
+
+    /** True when its pixels show the world all around. Asked of pictures of that shape whose name says that they are a map. */
+    boolean isPanorama(String path);
 }

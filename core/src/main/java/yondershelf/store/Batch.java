@@ -60,12 +60,13 @@ public final class Batch {
     public void learned(String path, Learned learned) {
         try {
             sql.run(
-                    "INSERT OR REPLACE INTO learned(path, state, mentions, type, shape) VALUES(?, ?, ?, ?, ?)",
+                    "INSERT OR REPLACE INTO learned(path, state, mentions, type, shape, panorama) VALUES(?, ?, ?, ?, ?, ?)",
                     path,
                     learned.state(),
                     learned.mentions(),
                     learned.type(),
-                    learned.shape());
+                    learned.shape(),
+                    learned.panorama());
         } catch (SQLException e) {
             throw new Failed(e);
         }

@@ -5,13 +5,13 @@ import java.util.List;
 
 /** The tables. A store of another version is made anew: it is a cache. */
 final class Schema {
-    private static final int VERSION = 2;
+    private static final int VERSION = 3;
 
     private static final String[] TABLES = {
         "CREATE TABLE meta(name TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID",
         "CREATE TABLE folder(path TEXT PRIMARY KEY, signature INTEGER NOT NULL, listing TEXT NOT NULL)",
         "CREATE TABLE learned(path TEXT PRIMARY KEY, state TEXT NOT NULL, mentions TEXT, type TEXT,"
-                + " shape INTEGER NOT NULL) WITHOUT ROWID",
+                + " shape INTEGER NOT NULL, panorama INTEGER NOT NULL) WITHOUT ROWID",
         "CREATE TABLE reference(source TEXT NOT NULL, target TEXT NOT NULL, folder TEXT NOT NULL,"
                 + " PRIMARY KEY(source, target)) WITHOUT ROWID",
         "CREATE INDEX reference_folder ON reference(folder, target)",

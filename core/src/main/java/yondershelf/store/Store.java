@@ -128,8 +128,8 @@ public final class Store implements AutoCloseable {
         return connections.read(sql -> {
             Learned[] out = {Learned.nothing(state)};
             sql.each(
-                    "SELECT state, mentions, type, shape FROM learned WHERE path = ? AND state = ?",
-                    r -> out[0] = new Learned(r.getString(1), r.getString(2), r.getString(3), r.getInt(4)),
+                    "SELECT state, mentions, type, shape, panorama FROM learned WHERE path = ? AND state = ?",
+                    r -> out[0] = new Learned(r.getString(1), r.getString(2), r.getString(3), r.getInt(4), r.getInt(5)),
                     path,
                     state);
             return out[0];
