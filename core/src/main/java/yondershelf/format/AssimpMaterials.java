@@ -26,9 +26,11 @@ final class AssimpMaterials {
     private final Path file;
     private final AIScene scene;
     private final Reach reach;
+    private final WavefrontText wavefront;
     private final Map<String, ImageSource> images = new HashMap<>();
 
-    AssimpMaterials(Path file, AIScene scene, Reach reach) {
+    AssimpMaterials(Path file, AIScene scene, Reach reach, WavefrontText wavefront) {
+        this.wavefront = wavefront;
         this.reach = reach;
         this.file = file;
         this.scene = scene;
@@ -101,11 +103,17 @@ final class AssimpMaterials {
                 Math.max(0, glow[0]),
                 Math.max(0, glow[1]),
                 Math.max(0, glow[2]),
-                1,
+                strength(name, maps.get(Role.NORMAL)),
                 0,
                 false,
                 true,
                 maps);
+    }
+
+    private double strength(String material, @Nullable TextureUse normals) {
+        return normals == null
+                ? 1
+                : wavefront.strength(material, normals.image().reference());
     }
 
     private static boolean sameImage(TextureUse a, TextureUse b) {
@@ -153,7 +161,8 @@ final class AssimpMaterials {
             if (result != Assimp.aiReturn_SUCCESS || path.dataString().isBlank()) {
                 return null;
             }
-            return TextureUse.of(images.computeIfAbsent(path.dataString(), this::image));
+            String reference = path.dataString();
+            return wavefront.use(text(in), reference, images.computeIfAbsent(reference, this::image));
         }
     }
 

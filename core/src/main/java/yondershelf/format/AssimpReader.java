@@ -54,12 +54,15 @@ final class AssimpReader {
 
     private static final Material BARE = Material.plain("bare", 0.42, 0.42, 0.42, 0, 0.55);
 
-    private AssimpReader(Path file, AIScene scene, FileType type, Reach reach) {
+    private final WavefrontText wavefront;
+
+    private AssimpReader(Path file, AIScene scene, FileType type, Reach reach, WavefrontText wavefront) {
+        this.wavefront = wavefront;
         this.coloursForScreen = type == FileType.PLY;
         this.bare = type == FileType.STL;
         this.file = file;
         this.scene = scene;
-        this.materials = new AssimpMaterials(file, scene, reach).materials();
+        this.materials = new AssimpMaterials(file, scene, reach, wavefront).materials();
         this.materialNumbers = new int[materials.size()];
         Arrays.fill(materialNumbers, -1);
     }
@@ -80,7 +83,7 @@ final class AssimpReader {
                     .raise();
         }
         try {
-            return new AssimpReader(file, scene, type, reach).model(type);
+            return new AssimpReader(file, scene, type, reach, files.wavefront()).model(type);
         } finally {
             Assimp.aiReleaseImport(scene);
         }
@@ -115,6 +118,9 @@ final class AssimpReader {
 
     private List<String> notShown() {
         List<String> out = new ArrayList<>();
+        if (wavefront.anyClamped()) {
+            out.add("maps that do not repeat");
+        }
         count(out, scene.mNumAnimations(), "animation");
         count(out, scene.mNumCameras(), "camera");
         count(out, scene.mNumLights(), "light");

@@ -18,6 +18,7 @@ import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Bounds;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
+import yondershelf.content.TextureUse;
 import yondershelf.format.worker.IsolatedReader;
 
 /**
@@ -312,5 +313,73 @@ class UnitsTest {
         }
         assertEquals(2, metal.emissiveGreen(), 1e-6);
         assertEquals(1, metal.metallic(), "the map decides");
+    }
+
+    /** Every option of the material library's specification (Wavefront, 1995) stands before the file's name. */
+    @Test
+    void mapOptionsAreNoPartsOfNames() throws Exception {
+        for (String name : new String[] {"dot.png", "two words.png", "1 2.png", "rust.png"}) {
+            Files.write(folder.resolve(name), new byte[] {1});
+        }
+        Files.writeString(folder.resolve("o.mtl"), """
+                newmtl one
+                map_Kd -o 0 0 -s 1 1 dot.png
+                newmtl two
+                map_Kd -blendu on -blendv off -boost 2 -mm 0.1 0.9 -o 0.25 0.5 0 -s 2 4 1 -t 0 0 0 -texres 512 two words.png
+                norm -bm 0.5 -clamp on -imfchan m rust.png
+                newmtl three
+                map_Kd -s 3 rust.png
+                """);
+        Model model = read("o.obj", """
+                mtllib o.mtl
+                v 0 0 0
+                v 2 0 0
+                v 0 3 0
+                vt 0 0
+                usemtl one
+                f 1/1 2/1 3/1
+                usemtl two
+                f 1/1 3/1 2/1
+                usemtl three
+                f 1/1 2/1 3/1
+                """);
+        TextureUse one = base(model, 0);
+        assertEquals("dot.png", one.image().reference());
+        assertTrue(one.isPlain());
+        TextureUse two = base(model, 1);
+        assertEquals("two words.png", two.image().reference());
+        // u' = 2 u + 0.25 and, from below, v' = 4 v + 0.5: from above 4 v + (1 - 4 - 0.5)
+        assertEquals(new TextureUse(two.image(), 2, 4, 0.25, -3.5, 0), two);
+        assertEquals(0.5, model.materials().get(1).normalScale(), 1e-9);
+        assertEquals(3, base(model, 2).scaleU());
+        assertEquals(List.of("maps that do not repeat"), model.remarks().notShown());
+    }
+
+    private static TextureUse base(Model model, int material) {
+        return java.util.Objects.requireNonNull(
+                model.materials().get(material).maps().get(yondershelf.content.Role.BASE_COLOR));
+    }
+
+    /** Some programs write text in UTF-16. */
+    @Test
+    void objInUtf16() throws Exception {
+        String obj = """
+                \uFEFFmtllib u.mtl
+                v 0 0 0
+                v 2 0 0
+                v 0 3 0
+                v 0 0 -1
+                usemtl tar
+                f 1 3 2
+                f 1 2 4
+                f 1 4 3
+                f 2 3 4
+                """;
+        for (java.nio.charset.Charset set : List.of(StandardCharsets.UTF_16LE, StandardCharsets.UTF_16BE)) {
+            Files.write(folder.resolve("u.mtl"), "\uFEFFnewmtl tar\nKd 0.1 0.2 0.3\n".getBytes(set));
+            Model model = read("u.obj", obj.getBytes(set));
+            isTheWedge(model);
+            assertEquals(0.3, model.materials().get(0).blue(), 1e-6);
+        }
     }
 }
