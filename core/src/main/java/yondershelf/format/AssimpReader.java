@@ -54,10 +54,7 @@ final class AssimpReader {
 
     private static final Material BARE = Material.plain("bare", 0.42, 0.42, 0.42, 0, 0.55);
 
-    private final WavefrontText wavefront;
-
     private AssimpReader(Path file, AIScene scene, FileType type, Reach reach, WavefrontText wavefront) {
-        this.wavefront = wavefront;
         this.coloursForScreen = type == FileType.PLY;
         this.bare = type == FileType.STL;
         this.file = file;
@@ -118,9 +115,6 @@ final class AssimpReader {
 
     private List<String> notShown() {
         List<String> out = new ArrayList<>();
-        if (wavefront.anyClamped()) {
-            out.add("maps that do not repeat");
-        }
         count(out, scene.mNumAnimations(), "animation");
         count(out, scene.mNumCameras(), "camera");
         count(out, scene.mNumLights(), "light");

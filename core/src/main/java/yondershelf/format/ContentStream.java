@@ -22,6 +22,7 @@ import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.content.Transform;
+import yondershelf.content.Wrap;
 
 /** Content over a pipe between two processes of this program; no file format. */
 public final class ContentStream {
@@ -138,6 +139,8 @@ public final class ContentStream {
                 for (double number : place) {
                     out.writeDouble(number);
                 }
+                out.writeByte(use.wrapU().ordinal());
+                out.writeByte(use.wrapV().ordinal());
                 Integer known = sent.putIfAbsent(use.image(), sent.size());
                 out.writeInt(known == null ? -1 : known);
                 if (known == null) {
@@ -159,6 +162,8 @@ public final class ContentStream {
             for (int k = in.readInt(); k > 0; k--) {
                 Role role = Role.values()[in.readByte()];
                 double[] p = doubles(5, in);
+                Wrap wrapU = Wrap.values()[in.readByte()];
+                Wrap wrapV = Wrap.values()[in.readByte()];
                 int known = in.readInt();
                 ImageSource image;
                 if (known < 0) {
@@ -167,7 +172,7 @@ public final class ContentStream {
                 } else {
                     image = images.get(known);
                 }
-                maps.put(role, new TextureUse(image, p[0], p[1], p[2], p[3], p[4]));
+                maps.put(role, new TextureUse(image, p[0], p[1], p[2], p[3], p[4], wrapU, wrapV));
             }
             out.add(new Material(
                     name, n[0], n[1], n[2], n[3], n[4], n[5], n[6], n[7], n[8], n[9], n[10], alpha, doubleSided, maps));

@@ -12,6 +12,7 @@ import yondershelf.content.Material;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
+import yondershelf.content.Wrap;
 
 /**
  * Materials of a glTF document: section 3.9, KHR_texture_transform and KHR_materials_emissive_strength. A part has one set
@@ -19,6 +20,11 @@ import yondershelf.content.TextureUse;
  * left out.
  */
 final class GltfMaterialReader {
+    /** As in glTF 2.0, 5.26. */
+    static final int CLAMP_TO_EDGE = 33071;
+
+    static final int MIRRORED_REPEAT = 33648;
+
     private final GltfDocument document;
     private final Map<Integer, ImageSource> images = new HashMap<>();
     private final List<Integer> uvSets = new ArrayList<>();
@@ -134,7 +140,22 @@ final class GltfMaterialReader {
                         at(change.path("scale"), 1, 1),
                         at(change.path("offset"), 0, 0),
                         at(change.path("offset"), 1, 0),
-                        change.path("rotation").asDouble(0)));
+                        change.path("rotation").asDouble(0),
+                        wrap(texture, "wrapS"),
+                        wrap(texture, "wrapT")));
+    }
+
+    private Wrap wrap(JsonNode texture, String axis) {
+        int mode = document.json
+                .path("samplers")
+                .path(texture.path("sampler").asInt(-1))
+                .path(axis)
+                .asInt();
+        return switch (mode) {
+            case CLAMP_TO_EDGE -> Wrap.CLAMP;
+            case MIRRORED_REPEAT -> Wrap.MIRROR;
+            default -> Wrap.REPEAT;
+        };
     }
 
     private static double at(JsonNode array, int index, double otherwise) {

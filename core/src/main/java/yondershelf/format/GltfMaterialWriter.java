@@ -17,6 +17,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
+import yondershelf.content.Wrap;
 
 /** Materials to glTF 2.0 (3.9): separate metallic and roughness maps are packed, opacity joins the base color. */
 final class GltfMaterialWriter {
@@ -24,6 +25,8 @@ final class GltfMaterialWriter {
     private final GlbWriter.ViewSink sink;
     private final ContentReader pictures;
     private final Map<String, Integer> textures = new HashMap<>();
+    private final Map<String, Integer> images = new HashMap<>();
+    private final Map<String, Integer> samplers = new HashMap<>();
     private final TreeSet<String> extensions = new TreeSet<>();
 
     GltfMaterialWriter(ObjectNode root, GlbWriter.ViewSink sink, ContentReader pictures) {
@@ -136,24 +139,16 @@ final class GltfMaterialWriter {
         if (picture == null || use == null) {
             return null;
         }
-        Integer known = textures.get(picture.key);
+        String key = picture.key + "\0" + use.wrapU() + use.wrapV();
+        Integer known = textures.get(key);
         int index;
         if (known != null) {
             index = known;
         } else {
-            ArrayNode samplers = root.withArray("samplers");
-            if (samplers.isEmpty()) {
-                samplers.addObject().put("magFilter", 9729).put("minFilter", 9987);
-            }
-            ArrayNode images = root.withArray("images");
-            images.addObject()
-                    .put("name", picture.name)
-                    .put("mimeType", picture.mime)
-                    .put("bufferView", sink.add(picture.bytes, 0));
             ArrayNode all = root.withArray("textures");
-            all.addObject().put("sampler", 0).put("source", images.size() - 1);
+            all.addObject().put("sampler", sampler(use)).put("source", image(picture));
             index = all.size() - 1;
-            textures.put(picture.key, index);
+            textures.put(key, index);
         }
         ObjectNode info = parent.putObject(name);
         info.put("index", index);
@@ -165,6 +160,35 @@ final class GltfMaterialWriter {
             change.put("rotation", use.rotation());
         }
         return info;
+    }
+
+    private int image(Encoded picture) {
+        return images.computeIfAbsent(picture.key, key -> {
+            ArrayNode all = root.withArray("images");
+            all.addObject()
+                    .put("name", picture.name)
+                    .put("mimeType", picture.mime)
+                    .put("bufferView", sink.add(picture.bytes, 0));
+            return all.size() - 1;
+        });
+    }
+
+    private int sampler(TextureUse use) {
+        return samplers.computeIfAbsent(use.wrapU() + " " + use.wrapV(), key -> {
+            ArrayNode all = root.withArray("samplers");
+            ObjectNode sampler = all.addObject().put("magFilter", 9729).put("minFilter", 9987);
+            if (use.wrapU() != Wrap.REPEAT) {
+                sampler.put("wrapS", mode(use.wrapU()));
+            }
+            if (use.wrapV() != Wrap.REPEAT) {
+                sampler.put("wrapT", mode(use.wrapV()));
+            }
+            return all.size() - 1;
+        });
+    }
+
+    private static int mode(Wrap wrap) {
+        return wrap == Wrap.CLAMP ? GltfMaterialReader.CLAMP_TO_EDGE : GltfMaterialReader.MIRRORED_REPEAT;
     }
 
     /** A missing or broken picture is left out: the scene is still worth having, and mend reports the fault. */

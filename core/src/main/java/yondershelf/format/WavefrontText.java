@@ -8,6 +8,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.TextureUse;
+import yondershelf.content.Wrap;
 
 /**
  * Wavefront text as its native reader takes it: in UTF-8, and maps without options, which that reader takes for parts of file
@@ -145,18 +146,12 @@ final class WavefrontText {
     /** A picture used in a material, the way the library says. */
     TextureUse use(String material, String reference, ImageSource image) {
         Options said = options.getOrDefault(material + "\0" + reference, Options.NONE);
-        return said.equals(Options.NONE)
-                ? TextureUse.of(image)
-                : new TextureUse(image, said.scaleU, said.scaleV, said.offsetU, said.offsetV, 0);
+        Wrap wrap = said.clamped ? Wrap.CLAMP : Wrap.REPEAT;
+        return new TextureUse(image, said.scaleU, said.scaleV, said.offsetU, said.offsetV, 0, wrap, wrap);
     }
 
     /** How strong a material's map of normals or bumps is. */
     double strength(String material, String reference) {
         return options.getOrDefault(material + "\0" + reference, Options.NONE).strength;
-    }
-
-    /** True when some map is not to be repeated. */
-    boolean anyClamped() {
-        return options.values().stream().anyMatch(Options::clamped);
     }
 }

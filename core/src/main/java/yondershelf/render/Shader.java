@@ -36,7 +36,12 @@ public final class Shader {
         void lookup(float u, float v, float[] out) {
             double su = u * use.scaleU();
             double sv = v * use.scaleV();
-            image.lookup(su * cos + sv * sin + use.offsetU(), sv * cos - su * sin + use.offsetV(), out);
+            image.lookup(
+                    su * cos + sv * sin + use.offsetU(),
+                    sv * cos - su * sin + use.offsetV(),
+                    use.wrapU(),
+                    use.wrapV(),
+                    out);
         }
     }
 

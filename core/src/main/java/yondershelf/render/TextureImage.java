@@ -2,6 +2,7 @@ package yondershelf.render;
 
 import yondershelf.content.Picture;
 import yondershelf.content.Srgb;
+import yondershelf.content.Wrap;
 
 /** A picture ready to be looked up by UV: bilinear, repeating, colours made linear on the way. */
 final class TextureImage {
@@ -30,6 +31,33 @@ final class TextureImage {
         return channels == 4 || channels == 2;
     }
 
+    /** The same with edges: what lies beyond them is as a use of the picture says. */
+    void lookup(double u, double v, Wrap wrapU, Wrap wrapV, float[] out) {
+        if (wrapU == Wrap.REPEAT && wrapV == Wrap.REPEAT) {
+            lookup(u, v, out);
+            return;
+        }
+        int w = picture.width();
+        int h = picture.height();
+        double x = near(u) * w - 0.5;
+        double y = near(v) * h - 0.5;
+        int x0 = (int) Math.floor(x);
+        int y0 = (int) Math.floor(y);
+        blend(
+                wrapU.texel(x0, w),
+                wrapU.texel(x0 + 1, w),
+                wrapV.texel(y0, h),
+                wrapV.texel(y0 + 1, h),
+                (float) (x - x0),
+                (float) (y - y0),
+                out);
+    }
+
+    /** Far away all modes but repeating have long come to their end, and integers too. */
+    private static double near(double t) {
+        return Double.isFinite(t) ? Math.max(-1000, Math.min(1000, t)) : 0;
+    }
+
     /** Writes red, green, blue and alpha to {@code out}; grey pictures give three equal values. */
     void lookup(double u, double v, float[] out) {
         int w = picture.width();
@@ -42,8 +70,11 @@ final class TextureImage {
         float fy = (float) (y - y0);
         x0 = x0 < 0 ? x0 + w : x0 >= w ? x0 - w : x0;
         y0 = y0 < 0 ? y0 + h : y0 >= h ? y0 - h : y0;
-        int x1 = x0 + 1 == w ? 0 : x0 + 1;
-        int y1 = y0 + 1 == h ? 0 : y0 + 1;
+        blend(x0, x0 + 1 == w ? 0 : x0 + 1, y0, y0 + 1 == h ? 0 : y0 + 1, fx, fy, out);
+    }
+
+    private void blend(int x0, int x1, int y0, int y1, float fx, float fy, float[] out) {
+        int w = picture.width();
         float a = (1 - fx) * (1 - fy);
         float b = fx * (1 - fy);
         float c = (1 - fx) * fy;

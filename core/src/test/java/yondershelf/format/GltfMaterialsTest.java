@@ -26,6 +26,7 @@ import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
+import yondershelf.content.Wrap;
 
 /** Materials of glTF 2.0 (3.9) by hand-written documents, and what is written as read back. */
 class GltfMaterialsTest {
@@ -162,7 +163,8 @@ class GltfMaterialsTest {
                             role,
                             r.nextBoolean()
                                     ? TextureUse.of(dot)
-                                    : new TextureUse(dot, 1 + r.nextInt(4), 2, r.nextInt(4) / 4.0, 0.5, 0.25));
+                                    : new TextureUse(dot, 1 + r.nextInt(4), 2, r.nextInt(4) / 4.0, 0.5, 0.25)
+                                            .withWrap(Wrap.values()[r.nextInt(3)], Wrap.values()[r.nextInt(3)]));
                 }
             }
             int alpha = r.nextInt(3);

@@ -19,6 +19,7 @@ import yondershelf.content.Bounds;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.TextureUse;
+import yondershelf.content.Wrap;
 import yondershelf.format.worker.IsolatedReader;
 
 /**
@@ -352,7 +353,9 @@ class UnitsTest {
         assertEquals(new TextureUse(two.image(), 2, 4, 0.25, -3.5, 0), two);
         assertEquals(0.5, model.materials().get(1).normalScale(), 1e-9);
         assertEquals(3, base(model, 2).scaleU());
-        assertEquals(List.of("maps that do not repeat"), model.remarks().notShown());
+        TextureUse normals = model.materials().get(1).maps().get(yondershelf.content.Role.NORMAL);
+        assertEquals(Wrap.CLAMP, java.util.Objects.requireNonNull(normals).wrapU());
+        assertEquals(Wrap.REPEAT, two.wrapV());
     }
 
     private static TextureUse base(Model model, int material) {

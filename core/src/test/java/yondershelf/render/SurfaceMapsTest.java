@@ -19,6 +19,7 @@ import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
+import yondershelf.content.Wrap;
 import yondershelf.format.Formats;
 
 /** Maps mean what the same thing made without a map looks like. */
@@ -149,6 +150,25 @@ class SurfaceMapsTest {
             double srgb = expected[i] / 255;
             double linear = srgb <= 0.04045 ? srgb / 12.92 : Math.pow((srgb + 0.055) / 1.055, 2.4);
             assertEquals(linear, seen, 2e-3);
+        }
+    }
+
+    /** Beyond the edges, glTF 2.0, 5.26: again, turned over, or the edge. Pixels of a row of four at an eighth beyond and so on. */
+    @Test
+    void edgesAreAsTheSamplerSays() {
+        byte[] row = {0, 85, (byte) 170, (byte) 255};
+        ImageSource four = ImageSource.embedded("four", Formats.png(Picture.ofBytes(4, 1, 1, row)));
+        Material lamp = plain(0, 0, 1).withEmission(1, 1, 1);
+        double[] at = {-0.375, -0.125, 1.125, 1.375, 2.125};
+        int[][] want = {{170, 255, 0, 85, 0}, {85, 0, 255, 170, 0}, {0, 0, 255, 255, 255}};
+        for (Wrap wrap : Wrap.values()) {
+            for (int i = 0; i < at.length; i++) {
+                TextureUse moved = new TextureUse(four, 0, 0, at[i], 0.5, 0).withWrap(wrap, wrap);
+                double seen = seen(square(0, null), with(lamp, Role.EMISSIVE, moved), BLACK)[0];
+                double srgb = want[wrap.ordinal()][i] / 255.0;
+                double linear = srgb <= 0.04045 ? srgb / 12.92 : Math.pow((srgb + 0.055) / 1.055, 2.4);
+                assertEquals(linear, seen, 2e-3, wrap + " at " + at[i]);
+            }
         }
     }
 }
