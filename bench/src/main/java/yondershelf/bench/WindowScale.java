@@ -24,8 +24,7 @@ public final class WindowScale {
     private static final int PREVIEWED = 300;
     private static final int DEMOS = 28;
     /** As the program is started: what it does not need it gives back. */
-    private static final List<String> THRIFTY =
-            List.of(
+    private static final List<String> THRIFTY = List.of(
             "-XX:MinHeapFreeRatio=10",
             "-XX:MaxHeapFreeRatio=25",
             "-XX:G1PeriodicGCInterval=30000",

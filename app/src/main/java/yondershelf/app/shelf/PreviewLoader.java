@@ -34,7 +34,7 @@ public final class PreviewLoader {
     /** Edge of the previews that are taken, in pixels; tiles scale them. */
     public static final int SIZE = 256;
 
-    private static final int KEPT = 320;
+    private static final int KEPT = 240;
     private static final int MOST_REST = 400;
     /** So long the view has stood still before anything is drawn for it: what flies past is only looked for. */
     private static final long STILL_NANOS = 150_000_000;
