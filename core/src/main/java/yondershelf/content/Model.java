@@ -85,12 +85,21 @@ public record Model(
         return bounds;
     }
 
-    /** Triangles over all placings. */
+    /** Triangles over all placings, without those that only make points and lines visible. */
     public long triangleCount() {
+        return count(false);
+    }
+
+    /** True when there is something to see. */
+    public boolean isVisible() {
+        return count(false) + count(true) > 0;
+    }
+
+    private long count(boolean strokes) {
         long count = 0;
         for (Placed placed : placed()) {
             for (Part part : meshes.get(placed.mesh()).parts()) {
-                count += part.triangleCount();
+                count += part.stroke() == strokes ? part.triangleCount() : 0;
             }
         }
         return count;

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param indices three per triangle, counter-clockwise seen from outside
  * @param material index into the model's materials
  * @param tangents x, y, z and the bitangent's side per vertex (glTF 2.0, 3.7.2.1), as the file gives them, or null
+ * @param stroke true when the file has points or lines here: the triangles only make them visible
  */
 public record Part(
         float[] positions,
@@ -20,7 +21,8 @@ public record Part(
         float @Nullable [] colors,
         int[] indices,
         int material,
-        float @Nullable [] tangents) {
+        float @Nullable [] tangents,
+        boolean stroke) {
 
     public Part(
             float[] positions,
@@ -29,7 +31,7 @@ public record Part(
             float @Nullable [] colors,
             int[] indices,
             int material) {
-        this(positions, normals, uvs, colors, indices, material, null);
+        this(positions, normals, uvs, colors, indices, material, null, false);
     }
 
     public int vertexCount() {
@@ -41,10 +43,15 @@ public record Part(
     }
 
     public Part withTangents(float @Nullable [] other) {
-        return new Part(positions, normals, uvs, colors, indices, material, other);
+        return new Part(positions, normals, uvs, colors, indices, material, other, stroke);
     }
 
     public Part withMaterial(int other) {
-        return new Part(positions, normals, uvs, colors, indices, other, tangents);
+        return new Part(positions, normals, uvs, colors, indices, other, tangents, stroke);
+    }
+
+    /** The same, standing for points or lines. */
+    public Part asStroke() {
+        return new Part(positions, normals, uvs, colors, indices, material, tangents, true);
     }
 }

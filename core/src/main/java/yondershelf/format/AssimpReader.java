@@ -242,7 +242,8 @@ final class AssimpReader {
             return known[index];
         }
         AIMesh mesh = AIMesh.create(Objects.requireNonNull(scene.mMeshes()).get(index));
-        if ((mesh.mPrimitiveTypes() & Assimp.aiPrimitiveType_TRIANGLE) == 0) {
+        int corners = corners(mesh.mPrimitiveTypes());
+        if (corners == 0) {
             return null;
         }
         float[] positions = vectors(mesh.mVertices(), 3);
@@ -267,28 +268,49 @@ final class AssimpReader {
                 seeThrough.set(mesh.mMaterialIndex(), c.a() < 1 || seeThrough.get(mesh.mMaterialIndex()));
             }
         }
-        AIFace.Buffer faces = mesh.mFaces();
-        int[] indices = new int[mesh.mNumFaces() * 3];
-        int count = 0;
-        for (int i = 0; i < mesh.mNumFaces(); i++) {
-            AIFace face = faces.get(i);
-            if (face.mNumIndices() == 3) {
-                indices[count++] = face.mIndices().get(0);
-                indices[count++] = face.mIndices().get(1);
-                indices[count++] = face.mIndices().get(2);
-            }
-        }
+        int[] indices = indices(mesh, corners);
         int material = mesh.mMaterialIndex();
         if (materialNumbers[material] < 0) {
             materialNumbers[material] =
                     (int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count();
         }
-        Part part = Reading.checkedPart(
-                file, positions, normals, uvs, colors, Arrays.copyOf(indices, count), materialNumbers[material]);
+        Part part = Reading.checkedPart(file, positions, normals, uvs, colors, indices, materialNumbers[material]);
+        if (corners < 3) {
+            Strokes strokes = new Strokes(positions, colors);
+            part = corners == 1 ? strokes.points(indices, part.material()) : strokes.lines(indices, part.material());
+        }
         if (index < known.length) {
             known[index] = part;
         }
         return part;
+    }
+
+    /** Of each face: faces of one sort only are in one mesh. */
+    private static int corners(int types) {
+        if ((types & Assimp.aiPrimitiveType_TRIANGLE) != 0) {
+            return 3;
+        }
+        if ((types & Assimp.aiPrimitiveType_LINE) != 0) {
+            return 2;
+        }
+        return (types & Assimp.aiPrimitiveType_POINT) != 0 ? 1 : 0;
+    }
+
+    private static int[] indices(AIMesh mesh, int corners) {
+        if (mesh.mNumFaces() == 0) {
+            // a cloud of points has none
+            return corners == 1 ? Strokes.each(mesh.mNumVertices()) : new int[0];
+        }
+        AIFace.Buffer faces = mesh.mFaces();
+        int[] indices = new int[mesh.mNumFaces() * corners];
+        int count = 0;
+        for (int i = 0; i < mesh.mNumFaces(); i++) {
+            AIFace face = faces.get(i);
+            for (int c = 0; c < corners && face.mNumIndices() == corners; c++) {
+                indices[count++] = face.mIndices().get(c);
+            }
+        }
+        return Arrays.copyOf(indices, count);
     }
 
     private float light(float stored) {

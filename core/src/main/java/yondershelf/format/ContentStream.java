@@ -44,6 +44,7 @@ public final class ContentStream {
                 ints(part.indices(), out);
                 out.writeInt(part.material());
                 floats(part.tangents(), out);
+                out.writeBoolean(part.stroke());
             }
         }
         out.writeInt(model.nodes().size());
@@ -69,7 +70,15 @@ public final class ContentStream {
             List<Part> parts = new ArrayList<>();
             for (int k = in.readInt(); k > 0; k--) {
                 float[] positions = requireFloats(in);
-                parts.add(new Part(positions, floats(in), floats(in), floats(in), ints(in), in.readInt(), floats(in)));
+                parts.add(new Part(
+                        positions,
+                        floats(in),
+                        floats(in),
+                        floats(in),
+                        ints(in),
+                        in.readInt(),
+                        floats(in),
+                        in.readBoolean()));
             }
             meshes.add(new Mesh(meshName, parts));
         }

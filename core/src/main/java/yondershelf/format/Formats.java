@@ -57,8 +57,9 @@ public final class Formats implements ContentReader {
         return edge(file, () -> {
             FileType type = modelType(file);
             Model model = isGltf(type) ? gltf(file) : AssimpReader.read(file, type, reach);
-            if (model.triangleCount() == 0) {
-                throw Problem.of(file, "there are no triangles in it").raise();
+            if (!model.isVisible()) {
+                throw Problem.of(file, "there are no triangles, lines or points in it")
+                        .raise();
             }
             return model;
         });

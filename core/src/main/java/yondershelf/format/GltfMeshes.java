@@ -9,8 +9,11 @@ import yondershelf.content.Mesh;
 import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
 
-/** Meshes of a glTF document (glTF 2.0, 3.7.2): each primitive of triangles becomes a part. */
+/** Meshes of a glTF document (glTF 2.0, 3.7.2): each primitive becomes a part. */
 final class GltfMeshes {
+    private static final int POINTS = 0;
+    private static final int LINES = 1;
+    private static final int LOOP = 2;
     private static final int TRIANGLES = 4;
     private static final int STRIP = 5;
     private static final int FAN = 6;
@@ -51,7 +54,7 @@ final class GltfMeshes {
     private @Nullable Part part(JsonNode primitive, GltfDeformer deformer) throws ProblemException {
         int mode = primitive.path("mode").asInt(TRIANGLES);
         JsonNode attributes = primitive.path("attributes");
-        if ((mode != TRIANGLES && mode != STRIP && mode != FAN) || !attributes.has("POSITION")) {
+        if (mode < POINTS || mode > FAN || !attributes.has("POSITION")) {
             return null;
         }
         float[] positions = accessors.floats(attributes.path("POSITION").asInt(), 3);
@@ -69,21 +72,39 @@ final class GltfMeshes {
             // those of the file belong to where the vertices were
             deformer.deform(primitive, positions, normals);
         }
-        int[] indices = triangles(indices(primitive, vertices), mode);
         float[] colors = colors(attributes, vertices);
+        if (mode < TRIANGLES) {
+            return stroke(positions, colors, indices(primitive, vertices), mode, material);
+        }
+        int[] indices = triangles(indices(primitive, vertices), mode);
         return Reading.checkedPart(document.file, positions, normals, uvs, colors, indices, material)
                 .withTangents(tangents);
+    }
+
+    private Part stroke(float[] positions, float @Nullable [] colors, int[] indices, int mode, int material)
+            throws ProblemException {
+        Reading.checkedPart(document.file, positions, null, null, colors, indices, material);
+        Strokes strokes = new Strokes(positions, colors);
+        if (mode == POINTS) {
+            return strokes.points(indices, material);
+        }
+        if (mode == LINES) {
+            return strokes.lines(indices, material);
+        }
+        int lines = Math.max(0, indices.length - (mode == LOOP ? 0 : 1));
+        int[] ends = new int[lines * 2];
+        for (int i = 0; i < lines; i++) {
+            ends[i * 2] = indices[i];
+            ends[i * 2 + 1] = indices[(i + 1) % indices.length];
+        }
+        return strokes.lines(ends, material);
     }
 
     private int[] indices(JsonNode primitive, int vertices) throws ProblemException {
         if (primitive.has("indices")) {
             return accessors.integers(primitive.path("indices").asInt());
         }
-        int[] indices = new int[vertices];
-        for (int i = 0; i < vertices; i++) {
-            indices[i] = i;
-        }
-        return indices;
+        return Strokes.each(vertices);
     }
 
     private float @Nullable [] colors(JsonNode attributes, int vertices) throws ProblemException {

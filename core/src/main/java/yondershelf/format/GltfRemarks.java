@@ -47,7 +47,6 @@ final class GltfRemarks {
         if (usesVariants(json)) {
             out.add("variants of materials");
         }
-        count(out, pointsOrLines(json), "set of points or lines", "sets of points or lines");
         count(out, json.path("animations").size(), "animation", "animations");
         count(out, json.path("cameras").size(), "camera", "cameras");
         int lights = json.path("extensions")
@@ -94,16 +93,6 @@ final class GltfRemarks {
                         .path("variants")
                         .size()
                 > 1;
-    }
-
-    private static int pointsOrLines(JsonNode json) {
-        int count = 0;
-        for (JsonNode mesh : json.path("meshes")) {
-            for (JsonNode primitive : mesh.path("primitives")) {
-                count += primitive.path("mode").asInt(4) < 4 ? 1 : 0;
-            }
-        }
-        return count;
     }
 
     private static void count(List<String> out, int n, String one, String many) {

@@ -16,7 +16,9 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Bounds;
+import yondershelf.content.Mesh;
 import yondershelf.content.Model;
+import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
 
 /** Models as they stand: skins, morph targets, instances. Compared with three.js (npm three), which reads glTF independently. */
@@ -117,7 +119,7 @@ class PosedModelsTest {
                 .floats("VEC3", 3, 0, 0, 0, 1, 0, 0, 0, 1, 0);
         Model model = new Formats().readModel(coated.write(folder.resolve("coated.gltf")));
         assertEquals(
-                List.of("clear coat", "iridescence", "1 set of points or lines", "2 animations", "1 camera"),
+                List.of("clear coat", "iridescence", "2 animations", "1 camera"),
                 model.remarks().notShown());
         Path strange = new MadeGltf("{'extensionsRequired':['VND_folded_space'],'nodes':[{'mesh':0}],"
                         + "'meshes':[{'primitives':[{'attributes':{'POSITION':0}}]}]}")
@@ -125,6 +127,43 @@ class PosedModelsTest {
                 .write(folder.resolve("strange.gltf"));
         ProblemException refused = assertThrows(ProblemException.class, () -> new Formats().readModel(strange));
         assertTrue(refused.problem().cause().contains("VND_folded_space"), refused.getMessage());
+    }
+
+    /** Points and lines are seen, and no triangles are counted for them. */
+    @Test
+    void pointsAndLinesAreDrawn() throws Exception {
+        float[] square = {0, 0, 0, 4, 0, 0, 4, 3, 0, 0, 3, 0};
+        for (int mode = 0; mode < 4; mode++) {
+            Path file = new MadeGltf("{'nodes':[{'mesh':0}],'meshes':[{'primitives':[{'attributes':{'POSITION':0},"
+                            + "'mode':" + mode + "}]}]}")
+                    .floats("VEC3", 3, square)
+                    .write(folder.resolve("mode" + mode + ".gltf"));
+            Model model = new Formats().readModel(file);
+            assertEquals(0, model.triangleCount());
+            Part part = model.meshes().get(0).parts().get(0);
+            assertEquals(new int[] {4 * 8, 2 * 8, 4 * 8, 3 * 8}[mode], part.triangleCount());
+            // a diagonal of 5: 0.02 thick on each side, of what stands across the box
+            assertEquals(
+                    new double[] {4.04, 4, 4.04, 4.02}[mode], model.bounds().sizeX(), 1e-5);
+            assertEquals(3.04, model.bounds().sizeY(), 1e-5);
+        }
+        Path cloud = Files.writeString(folder.resolve("cloud.ply"), """
+                ply
+                format ascii 1.0
+                element vertex 3
+                property float x
+                property float y
+                property float z
+                end_header
+                0 0 0
+                1 0 0
+                0 2 0
+                """);
+        Model points = new Formats().readModel(cloud);
+        assertEquals(0, points.triangleCount());
+        assertTrue(points.isVisible());
+        Path lines = Files.writeString(folder.resolve("line.obj"), "v 0 0 0\nv 1 0 0\nv 1 1 0\nl 1 2 3\n");
+        assertTrue(new Formats().readModel(lines).isVisible());
     }
 
     /** Triangles and the box around the posed vertices, of files made here and of Debian's assimp-testmodels. */
@@ -169,10 +208,18 @@ class PosedModelsTest {
         assertTrue(other.stream().allMatch(o -> o.contains("refused: ")), other.toString());
     }
 
+    private static Model withoutStrokes(Model model) {
+        List<Mesh> meshes = model.meshes().stream()
+                .map(m -> new Mesh(
+                        m.name(), m.parts().stream().filter(p -> !p.stroke()).toList()))
+                .toList();
+        return new Model(model.name(), meshes, model.nodes(), model.roots(), model.materials());
+    }
+
     private static String difference(JsonNode theirs, Path file) {
         try {
             Model model = new Formats().readModel(file);
-            Bounds b = model.bounds();
+            Bounds b = withoutStrokes(model).bounds();
             double[] is = {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()};
             for (int i = 0; i < 6; i++) {
                 double want = theirs.path(i < 3 ? "min" : "max").path(i % 3).asDouble();
