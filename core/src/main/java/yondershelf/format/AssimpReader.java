@@ -3,22 +3,19 @@ package yondershelf.format;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.BitSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.lwjgl.PointerBuffer;
-import org.lwjgl.assimp.AIColor4D;
-import org.lwjgl.assimp.AIFace;
 import org.lwjgl.assimp.AIMaterial;
 import org.lwjgl.assimp.AIMatrix4x4;
-import org.lwjgl.assimp.AIMesh;
 import org.lwjgl.assimp.AIMetaData;
 import org.lwjgl.assimp.AINode;
+import org.lwjgl.assimp.AIPropertyStore;
 import org.lwjgl.assimp.AIScene;
-import org.lwjgl.assimp.AIVector3D;
 import org.lwjgl.assimp.Assimp;
 import yondershelf.content.Bounds;
 import yondershelf.content.Material;
@@ -29,7 +26,6 @@ import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
-import yondershelf.content.Srgb;
 import yondershelf.content.Transform;
 
 /** Model formats read through the native Assimp library. May crash or hang on hostile files: run it in the worker. */
@@ -43,25 +39,15 @@ final class AssimpReader {
     private final AIScene scene;
     private final List<Node> nodes = new ArrayList<>();
     private final List<Mesh> meshes = new ArrayList<>();
-    private final List<Material> materials;
-    private final int[] materialNumbers;
-    /** Materials worn by vertices that carry alpha. */
-    private final BitSet seeThrough = new BitSet();
-    /** PLY stores colours for the screen (common practice, no source); the other formats store light. */
-    private final boolean coloursForScreen;
-    /** STL knows no materials. */
-    private final boolean bare;
-
-    private static final Material BARE = Material.plain("bare", 0.42, 0.42, 0.42, 0, 0.55);
+    private final AssimpParts parts;
+    /** Meshes that stand where their bones do, whatever their nodes say. */
+    private final Map<Integer, String> posed = new LinkedHashMap<>();
 
     private AssimpReader(Path file, AIScene scene, FileType type, Reach reach, WavefrontText wavefront) {
-        this.coloursForScreen = type == FileType.PLY;
-        this.bare = type == FileType.STL;
         this.file = file;
         this.scene = scene;
-        this.materials = new AssimpMaterials(file, scene, reach, wavefront).materials();
-        this.materialNumbers = new int[materials.size()];
-        Arrays.fill(materialNumbers, -1);
+        List<Material> materials = new AssimpMaterials(file, scene, reach, wavefront).materials();
+        this.parts = new AssimpParts(file, scene, type, AssimpPose.of(scene), materials);
     }
 
     static Model read(Path file, FileType type, Reach reach) throws ProblemException {
@@ -71,7 +57,7 @@ final class AssimpReader {
     }
 
     private static Model read(Path file, FileType type, Reach reach, AssimpFiles files) throws ProblemException {
-        AIScene scene = Assimp.aiImportFileEx(file.toAbsolutePath().toString(), FLAGS, files.io());
+        AIScene scene = load(file, files);
         if (scene == null) {
             throw Problem.of(
                             file,
@@ -83,6 +69,20 @@ final class AssimpReader {
             return new AssimpReader(file, scene, type, reach, files.wavefront()).model(type);
         } finally {
             Assimp.aiReleaseImport(scene);
+        }
+    }
+
+    private static @Nullable AIScene load(Path file, AssimpFiles files) {
+        AIPropertyStore wishes = Assimp.aiCreatePropertyStore();
+        try {
+            // a file of cameras or bones alone is not to look as if it held a model of them
+            Assimp.aiSetImportPropertyInteger(
+                    Objects.requireNonNull(wishes), Assimp.AI_CONFIG_IMPORT_NO_SKELETON_MESHES, 1);
+            return Assimp.aiImportFileExWithProperties(file.toAbsolutePath().toString(), FLAGS, files.io(), wishes);
+        } finally {
+            if (wishes != null) {
+                Assimp.aiReleasePropertyStore(wishes);
+            }
         }
     }
 
@@ -99,18 +99,24 @@ final class AssimpReader {
             throw Problem.of(file, "there is no geometry in it").raise();
         }
         int top = node(root);
-        Node first = nodes.get(top);
         String name = Reading.baseName(file);
+        List<Integer> roots = new ArrayList<>(List.of(top));
+        for (Map.Entry<Integer, String> held : posed.entrySet()) {
+            Part part = parts.part(held.getKey());
+            if (part != null) {
+                roots.add(nodes.size());
+                nodes.add(new Node(
+                        held.getValue(), Transform.IDENTITY, sharedMesh(held.getValue(), List.of(part)), List.of()));
+            }
+        }
         List<String> assumed = new ArrayList<>();
-        Bounds raw = new Model(name, meshes, nodes, List.of(top), List.of()).bounds();
-        nodes.set(
-                top,
-                new Node(
-                        first.name(),
-                        toMetres(type, raw, assumed).after(first.local()),
-                        first.mesh(),
-                        first.children()));
-        return new Model(name, meshes, nodes, List.of(top), usedMaterials(), new Remarks(notShown(), assumed));
+        Bounds raw = new Model(name, meshes, nodes, roots, List.of()).bounds();
+        Transform toMetres = toMetres(type, raw, assumed);
+        for (int index : roots) {
+            Node node = nodes.get(index);
+            nodes.set(index, new Node(node.name(), toMetres.after(node.local()), node.mesh(), node.children()));
+        }
+        return new Model(name, meshes, nodes, roots, parts.usedMaterials(), new Remarks(notShown(), assumed));
     }
 
     private List<String> notShown() {
@@ -125,19 +131,6 @@ final class AssimpReader {
         if (n > 0) {
             out.add(n + " " + one + (n == 1 ? "" : "s"));
         }
-    }
-
-    /** Assimp adds a default material nobody asked for; only those that parts use are kept. */
-    private List<Material> usedMaterials() {
-        Material[] out = new Material
-                [(int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count()];
-        for (int i = 0; i < materialNumbers.length; i++) {
-            if (materialNumbers[i] >= 0) {
-                Material worn = bare ? BARE : materials.get(i);
-                out[materialNumbers[i]] = seeThrough.get(i) ? worn.withAlpha() : worn;
-            }
-        }
-        return Arrays.asList(out);
     }
 
     /**
@@ -197,15 +190,20 @@ final class AssimpReader {
         nodes.add(new Node("", Transform.IDENTITY, -1, List.of()));
         int mesh = -1;
         if (node.mNumMeshes() > 0 && node.mMeshes() != null) {
-            List<Part> parts = new ArrayList<>();
+            List<Part> its = new ArrayList<>();
             for (int i = 0; i < node.mNumMeshes(); i++) {
-                Part part = part(node.mMeshes().get(i));
+                int which = node.mMeshes().get(i);
+                if (parts.isHeldByBones(which)) {
+                    posed.putIfAbsent(which, node.mName().dataString());
+                    continue;
+                }
+                Part part = parts.part(which);
                 if (part != null) {
-                    parts.add(part);
+                    its.add(part);
                 }
             }
-            if (!parts.isEmpty()) {
-                mesh = sharedMesh(node.mName().dataString(), parts);
+            if (!its.isEmpty()) {
+                mesh = sharedMesh(node.mName().dataString(), its);
             }
         }
         List<Integer> children = new ArrayList<>();
@@ -219,8 +217,6 @@ final class AssimpReader {
         nodes.set(index, new Node(node.mName().dataString(), transform(node.mTransformation()), mesh, children));
         return index;
     }
-
-    private final @Nullable Part[] known = new Part[1 << 16];
 
     private int sharedMesh(String name, List<Part> parts) {
         for (int i = 0; i < meshes.size(); i++) {
@@ -237,100 +233,7 @@ final class AssimpReader {
         return meshes.size() - 1;
     }
 
-    private @Nullable Part part(int index) throws ProblemException {
-        if (index < known.length && known[index] != null) {
-            return known[index];
-        }
-        AIMesh mesh = AIMesh.create(Objects.requireNonNull(scene.mMeshes()).get(index));
-        int corners = corners(mesh.mPrimitiveTypes());
-        if (corners == 0) {
-            return null;
-        }
-        float[] positions = vectors(mesh.mVertices(), 3);
-        float[] normals = mesh.mNormals() == null ? null : vectors(mesh.mNormals(), 3);
-        AIVector3D.Buffer texture = mesh.mTextureCoords(0);
-        float[] uvs = texture == null ? null : vectors(texture, 2);
-        if (uvs != null) {
-            for (int i = 1; i < uvs.length; i += 2) {
-                uvs[i] = 1 - uvs[i];
-            }
-        }
-        AIColor4D.Buffer tints = mesh.mColors(0);
-        float[] colors = null;
-        if (tints != null) {
-            colors = new float[positions.length / 3 * 4];
-            for (int i = 0; i < positions.length / 3; i++) {
-                AIColor4D c = tints.get(i);
-                colors[i * 4] = light(c.r());
-                colors[i * 4 + 1] = light(c.g());
-                colors[i * 4 + 2] = light(c.b());
-                colors[i * 4 + 3] = c.a();
-                seeThrough.set(mesh.mMaterialIndex(), c.a() < 1 || seeThrough.get(mesh.mMaterialIndex()));
-            }
-        }
-        int[] indices = indices(mesh, corners);
-        int material = mesh.mMaterialIndex();
-        if (materialNumbers[material] < 0) {
-            materialNumbers[material] =
-                    (int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count();
-        }
-        Part part = Reading.checkedPart(file, positions, normals, uvs, colors, indices, materialNumbers[material]);
-        if (corners < 3) {
-            Strokes strokes = new Strokes(positions, colors);
-            part = corners == 1 ? strokes.points(indices, part.material()) : strokes.lines(indices, part.material());
-        }
-        if (index < known.length) {
-            known[index] = part;
-        }
-        return part;
-    }
-
-    /** Of each face: faces of one sort only are in one mesh. */
-    private static int corners(int types) {
-        if ((types & Assimp.aiPrimitiveType_TRIANGLE) != 0) {
-            return 3;
-        }
-        if ((types & Assimp.aiPrimitiveType_LINE) != 0) {
-            return 2;
-        }
-        return (types & Assimp.aiPrimitiveType_POINT) != 0 ? 1 : 0;
-    }
-
-    private static int[] indices(AIMesh mesh, int corners) {
-        if (mesh.mNumFaces() == 0) {
-            // a cloud of points has none
-            return corners == 1 ? Strokes.each(mesh.mNumVertices()) : new int[0];
-        }
-        AIFace.Buffer faces = mesh.mFaces();
-        int[] indices = new int[mesh.mNumFaces() * corners];
-        int count = 0;
-        for (int i = 0; i < mesh.mNumFaces(); i++) {
-            AIFace face = faces.get(i);
-            for (int c = 0; c < corners && face.mNumIndices() == corners; c++) {
-                indices[count++] = face.mIndices().get(c);
-            }
-        }
-        return Arrays.copyOf(indices, count);
-    }
-
-    private float light(float stored) {
-        return coloursForScreen ? (float) Srgb.toLinear(Math.max(0, Math.min(1, stored))) : stored;
-    }
-
-    private static float[] vectors(AIVector3D.Buffer in, int size) {
-        float[] out = new float[in.remaining() * size];
-        for (int i = 0; i < in.remaining(); i++) {
-            AIVector3D v = in.get(i);
-            out[i * size] = v.x();
-            out[i * size + 1] = v.y();
-            if (size == 3) {
-                out[i * size + 2] = v.z();
-            }
-        }
-        return out;
-    }
-
-    private static Transform transform(AIMatrix4x4 m) {
+    static Transform transform(AIMatrix4x4 m) {
         return new Transform(
                 m.a1(), m.a2(), m.a3(), m.a4(), m.b1(), m.b2(), m.b3(), m.b4(), m.c1(), m.c2(), m.c3(), m.c4());
     }

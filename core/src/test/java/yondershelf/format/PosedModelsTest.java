@@ -169,9 +169,7 @@ class PosedModelsTest {
     /** Triangles and the box around the posed vertices, of files made here and of Debian's assimp-testmodels. */
     @Test
     void anIndependentReaderSeesTheSame() throws Exception {
-        Path modules = Oracles.project().resolve("target/oracles/node_modules");
         Path models = Path.of("/usr/share/assimp/models/glTF2");
-        Oracles.need(Files.isDirectory(modules.resolve("three")) && Oracles.hasCommand("node"), "npm three");
         Oracles.need(Files.isDirectory(models), "assimp-testmodels");
         List<Path> files = new ArrayList<>();
         for (Map.Entry<String, MadeGltf> one : made().entrySet()) {
@@ -182,22 +180,15 @@ class PosedModelsTest {
                     .sorted()
                     .forEach(files::add);
         }
-        Path script =
-                Path.of(java.util.Objects.requireNonNull(PosedModelsTest.class.getResource("/outside/measure-gltf.mjs"))
-                        .toURI());
-        List<String> command = new ArrayList<>(List.of("node", script.toString(), modules.toString()));
-        files.forEach(f -> command.add(f.toString()));
         int equal = 0;
         List<String> other = new ArrayList<>();
-        for (String line :
-                Oracles.run(command).lines().filter(l -> l.startsWith("{")).toList()) {
-            JsonNode theirs = new ObjectMapper().readTree(line);
+        for (JsonNode theirs : measured(files)) {
             if (theirs.path("triangles").asInt() == 0
                     || theirs.path("min").path(0).isNull()) {
                 continue;
             }
             Path file = Path.of(theirs.path("file").asText());
-            String difference = difference(theirs, file);
+            String difference = difference(theirs, file, 1);
             equal += difference.isEmpty() ? 1 : 0;
             if (!difference.isEmpty()) {
                 other.add(file.getFileName() + ": " + difference);
@@ -208,6 +199,49 @@ class PosedModelsTest {
         assertTrue(other.stream().allMatch(o -> o.contains("refused: ")), other.toString());
     }
 
+    /** FBX alike, whose centimetres three.js leaves as they are. */
+    @Test
+    void skinnedFbxStandsTheSame() throws Exception {
+        Path models = Path.of("/usr/share/assimp/models/FBX");
+        Oracles.need(Files.isDirectory(models), "assimp-testmodels");
+        List<Path> files = Stream.of("huesitos.fbx", "cubes_with_names.fbx", "cubes_nonames.fbx", "spider.fbx")
+                .map(models::resolve)
+                .toList();
+        List<JsonNode> measured = measured(files);
+        assertEquals(4, measured.size());
+        for (JsonNode theirs : measured) {
+            assertEquals("", difference(theirs, Path.of(theirs.path("file").asText()), 0.01));
+        }
+    }
+
+    /**
+     * By COLLADA 1.4.1, "Skin deformation": bind shape, inverse bind matrix and joint make of a cube from -1 to 1 one from -2, 0,
+     * 0 to 0, 2, 2; +Z is up in that file. One that holds nothing but cameras holds no model.
+     */
+    @Test
+    void skinnedColladaStandsWhereItsJointsAre() throws Exception {
+        Path models = Path.of("/usr/share/assimp/models/Collada");
+        Oracles.need(Files.isDirectory(models), "assimp-testmodels");
+        box(new Formats().readModel(models.resolve("box_nested_animation.dae")).bounds(), -2, 0, -2, 0, 2, 0);
+        assertThrows(ProblemException.class, () -> new Formats().readModel(models.resolve("cameras.dae")));
+    }
+
+    private static List<JsonNode> measured(List<Path> files) throws Exception {
+        Path modules = Oracles.project().resolve("target/oracles/node_modules");
+        Oracles.need(Files.isDirectory(modules.resolve("three")) && Oracles.hasCommand("node"), "npm three");
+        Path script =
+                Path.of(java.util.Objects.requireNonNull(PosedModelsTest.class.getResource("/outside/measure.mjs"))
+                        .toURI());
+        List<String> command = new ArrayList<>(List.of("node", script.toString(), modules.toString()));
+        files.forEach(f -> command.add(f.toString()));
+        List<JsonNode> out = new ArrayList<>();
+        for (String line :
+                Oracles.run(command).lines().filter(l -> l.startsWith("{")).toList()) {
+            out.add(new ObjectMapper().readTree(line));
+        }
+        return out;
+    }
+
     private static Model withoutStrokes(Model model) {
         List<Mesh> meshes = model.meshes().stream()
                 .map(m -> new Mesh(
@@ -216,13 +250,13 @@ class PosedModelsTest {
         return new Model(model.name(), meshes, model.nodes(), model.roots(), model.materials());
     }
 
-    private static String difference(JsonNode theirs, Path file) {
+    private static String difference(JsonNode theirs, Path file, double unit) {
         try {
             Model model = new Formats().readModel(file);
             Bounds b = withoutStrokes(model).bounds();
             double[] is = {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()};
             for (int i = 0; i < 6; i++) {
-                double want = theirs.path(i < 3 ? "min" : "max").path(i % 3).asDouble();
+                double want = theirs.path(i < 3 ? "min" : "max").path(i % 3).asDouble() * unit;
                 if (Math.abs(want - is[i]) > 1e-4 * b.radius()) {
                     return "box " + b + " but " + theirs;
                 }

@@ -1,4 +1,4 @@
-// Measures glTF files with three.js, which is an independent reader: triangles and the box around the vertices as posed.
+// Measures glTF and FBX files with three.js, which is an independent reader: triangles and the box around the vertices as posed.
 // Arguments: the folder of node_modules, then files. Prints a line of JSON for each.
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -8,10 +8,14 @@ const [modules, ...files] = process.argv.slice(2);
 const THREE = await import(pathToFileURL(join(modules, 'three/build/three.module.js')));
 globalThis.self = globalThis;
 globalThis.ProgressEvent = class { constructor(type, about) { Object.assign(this, { type }, about); } };
+// loaders look for a page to draw pictures on, and only for that
+globalThis.window = globalThis;
+globalThis.document = { createElementNS: () => ({ addEventListener() {}, removeEventListener() {}, style: {} }) };
+const { FBXLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/FBXLoader.js')));
 const { GLTFLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/GLTFLoader.js')));
 
 /** The document with its buffers as data URIs, and without the pictures, which there is nothing here to draw with. */
-function document(file) {
+function embedded(file) {
   const bytes = readFileSync(file);
   let json;
   let binary = null;
@@ -43,13 +47,18 @@ function document(file) {
   return JSON.stringify(json);
 }
 
-function measure(gltf) {
-  gltf.scene.updateMatrixWorld(true);
+function fbx(file) {
+  const bytes = readFileSync(file);
+  return new FBXLoader().parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength), '');
+}
+
+function measure(scene) {
+  scene.updateMatrixWorld(true);
   const box = new THREE.Box3();
   let triangles = 0;
   const v = new THREE.Vector3();
   const placing = new THREE.Matrix4();
-  gltf.scene.traverse(o => {
+  scene.traverse(o => {
     if (!o.isMesh) return;
     if (o.skeleton) o.skeleton.update();
     const position = o.geometry.getAttribute('position');
@@ -71,8 +80,8 @@ function measure(gltf) {
 
 for (const file of files) {
   try {
-    const gltf = await new GLTFLoader().parseAsync(document(file), '');
-    console.log(JSON.stringify({ file, ...measure(gltf) }));
+    const scene = file.endsWith('.fbx') ? fbx(file) : (await new GLTFLoader().parseAsync(embedded(file), '')).scene;
+    console.log(JSON.stringify({ file, ...measure(scene) }));
   } catch (e) {
     console.log(JSON.stringify({ file, failure: String(e).split('\n')[0] }));
   }
