@@ -19,15 +19,15 @@ import yondershelf.format.Oracles;
 class SampleModelsTest {
     private static final Path MODELS = Path.of("/usr/share/assimp/models");
 
-    /** How many of each format were read when this was last raised; they may not fall. */
+    /** How many of each format were read when this was last raised; they may not fall. Two COLLADA files hold cameras and lights alone. */
     private static final Map<FileType, Integer> LEAST = Map.of(
             FileType.FBX, 18,
-            FileType.OBJ, 19,
-            FileType.COLLADA, 25,
+            FileType.OBJ, 23,
+            FileType.COLLADA, 23,
             FileType.STL, 7,
-            FileType.PLY, 5,
+            FileType.PLY, 7,
             FileType.GLB, 3,
-            FileType.GLTF, 26,
+            FileType.GLTF, 33,
             FileType.THREE_DS, 9,
             FileType.THREE_MF, 1);
 
@@ -50,7 +50,7 @@ class SampleModelsTest {
                 all.merge(type, 1, Integer::sum);
                 try {
                     Model model = reader.readModel(file);
-                    assertTrue(model.triangleCount() > 0, file.toString());
+                    assertTrue(model.isVisible(), file.toString());
                     read.merge(type, 1, Integer::sum);
                 } catch (ProblemException e) {
                     assertTrue(e.problem().cause().length() > 8, file + " " + e.problem());
