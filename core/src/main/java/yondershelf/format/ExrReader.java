@@ -3,6 +3,7 @@ package yondershelf.format;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.FloatBuffer;
+import java.nio.IntBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -12,6 +13,7 @@ import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.lwjgl.PointerBuffer;
 import org.lwjgl.system.MemoryUtil;
+import org.lwjgl.system.libc.LibCStdlib;
 import org.lwjgl.util.tinyexr.EXRHeader;
 import org.lwjgl.util.tinyexr.EXRImage;
 import org.lwjgl.util.tinyexr.EXRTile;
@@ -22,7 +24,10 @@ import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
-/** OpenEXR through the native TinyEXR library: the first layer's R, G, B and A, or Y. Run it in the worker. */
+/**
+ * OpenEXR through the native TinyEXR library: R, G, B and A, or Y, of the first part and layer that has colours. Run it in the
+ * worker.
+ */
 final class ExrReader {
     private final String name;
     private final ByteBuffer memory;
@@ -68,9 +73,11 @@ final class ExrReader {
         if (TinyEXR.ParseEXRVersionFromMemory(version, memory) != TinyEXR.TINYEXR_SUCCESS) {
             throw Problem.of(name, "this is not an OpenEXR picture").raise();
         }
-        if (version.multipart() || version.non_image()) {
-            throw Problem.of(name, "OpenEXR files of several parts or with deep pixels are not read yet")
-                    .raise();
+        if (version.non_image()) {
+            throw new Problem(name, "OpenEXR files with deep pixels are not read", "Save it flattened").raise();
+        }
+        if (version.multipart()) {
+            return parts(version);
         }
         TinyEXR.InitEXRHeader(header);
         PointerBuffer error = MemoryUtil.memCallocPointer(1);
@@ -88,7 +95,64 @@ final class ExrReader {
         }
     }
 
-    private Picture pixels(EXRHeader header, PointerBuffer error) throws ProblemException {
+    /** The parts of a file: passes of a rendering, say. */
+    private Picture parts(EXRVersion version) throws ProblemException {
+        PointerBuffer made = MemoryUtil.memCallocPointer(1);
+        PointerBuffer error = MemoryUtil.memCallocPointer(1);
+        IntBuffer count = MemoryUtil.memCallocInt(1);
+        try {
+            if (TinyEXR.ParseEXRMultipartHeaderFromMemory(made, count, version, memory, error)
+                    != TinyEXR.TINYEXR_SUCCESS) {
+                throw broken(error);
+            }
+            PointerBuffer headers = MemoryUtil.memPointerBuffer(made.get(0), count.get(0));
+            try {
+                return parts(headers, error);
+            } finally {
+                for (int i = 0; i < headers.remaining(); i++) {
+                    TinyEXR.FreeEXRHeader(EXRHeader.create(headers.get(i)));
+                    LibCStdlib.nfree(headers.get(i));
+                }
+                LibCStdlib.nfree(made.get(0));
+            }
+        } finally {
+            MemoryUtil.memFree(made);
+            MemoryUtil.memFree(error);
+            MemoryUtil.memFree(count);
+        }
+    }
+
+    private Picture parts(PointerBuffer headers, PointerBuffer error) throws ProblemException {
+        int chosen = -1;
+        int[] wanted = {};
+        for (int i = 0; i < headers.remaining(); i++) {
+            EXRHeader header = EXRHeader.create(headers.get(i));
+            List<String> names = asFloats(header);
+            boolean coloured = find(names, "R") >= 0 && find(names, "G") >= 0 && find(names, "B") >= 0;
+            if (chosen < 0 && (coloured || i == headers.remaining() - 1)) {
+                chosen = i;
+                wanted = channels(names);
+            }
+        }
+        try (EXRImage.Buffer images = EXRImage.calloc(headers.remaining())) {
+            for (EXRImage image : images) {
+                TinyEXR.InitEXRImage(image);
+            }
+            if (TinyEXR.LoadEXRMultipartImageFromMemory(images, headers, memory, error) != TinyEXR.TINYEXR_SUCCESS) {
+                throw broken(error);
+            }
+            try {
+                return gather(images.get(chosen), EXRHeader.create(headers.get(chosen)), wanted);
+            } finally {
+                for (EXRImage image : images) {
+                    TinyEXR.FreeEXRImage(image);
+                }
+            }
+        }
+    }
+
+    /** Asks for 32-bit floats of all channels; their names. */
+    private List<String> asFloats(EXRHeader header) throws ProblemException {
         List<String> names = new ArrayList<>();
         boolean wide = false;
         for (int i = 0; i < header.channels().remaining(); i++) {
@@ -103,7 +167,11 @@ final class ExrReader {
             throw Problem.of(name, "32-bit floats with B44 compression are not read")
                     .raise();
         }
-        int[] wanted = channels(names);
+        return names;
+    }
+
+    private Picture pixels(EXRHeader header, PointerBuffer error) throws ProblemException {
+        int[] wanted = channels(asFloats(header));
         try (EXRImage image = EXRImage.calloc()) {
             TinyEXR.InitEXRImage(image);
             if (TinyEXR.LoadEXRImageFromMemory(image, header, memory, error) != TinyEXR.TINYEXR_SUCCESS) {

@@ -61,6 +61,40 @@ class OutsidePicturesTest {
         }
     }
 
+    /** Of the parts of a rendering, depth first and then colours, the one with colours is the picture. */
+    @Test
+    void severalPartsOfOneExr() throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        String source = source().toString();
+        Path file = folder.resolve("parts.exr");
+        String out = Oracles.run(List.of(
+                "oiiotool",
+                source,
+                "--ch",
+                "B",
+                "--chnames",
+                "Z",
+                "-d",
+                "half",
+                source,
+                "-d",
+                "half",
+                "--siappend",
+                "-o",
+                file.toString()));
+        assertTrue(Files.exists(file), out);
+        assertTrue(Oracles.run(List.of("oiiotool", "--info", "-a", file.toString()))
+                .contains("2 subimages"));
+        Picture read = new Formats().readPicture(ImageSource.at(file));
+        assertEquals(40, read.width());
+        for (int y = 0; y < 30; y++) {
+            for (int x = 0; x < 40; x++) {
+                assertEquals(x * 6 / 255.0, read.value(x, y, 0), 0.002);
+                assertEquals(y * 8 / 255.0, read.value(x, y, 1), 0.002);
+            }
+        }
+    }
+
     /** Any damage to a picture ends in a sentence or in a picture, never in another exception. */
     @ParameterizedTest
     @CsvSource({"tga", "tif", "bmp", "webp", "jpg", "png", "hdr", "exr"})

@@ -7,13 +7,11 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.scene.image.Image;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
+import yondershelf.app.model.Together;
 import yondershelf.catalogue.Contents;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
@@ -65,6 +63,7 @@ public final class PreviewLoader {
     /** Arrived, and not yet told of. */
     private final Set<String> untold = new LinkedHashSet<>();
 
+    private final Together telling = new Together(TOGETHER_MILLIS, this::tell);
     private long moved = System.nanoTime();
 
     /** Of which state of an asset an image is, and for which size it was made. */
@@ -329,13 +328,8 @@ public final class PreviewLoader {
     private void tellOf(String id) {
         synchronized (lock) {
             untold.add(id);
-            if (untold.size() > 1) {
-                // said with the one that came before it
-                return;
-            }
         }
-        CompletableFuture.delayedExecutor(TOGETHER_MILLIS, TimeUnit.MILLISECONDS, Platform::runLater)
-                .execute(this::tell);
+        telling.ask();
     }
 
     private void tell() {

@@ -4,10 +4,6 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicBoolean;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -22,6 +18,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Arrived;
+import yondershelf.app.model.Together;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
@@ -29,6 +26,7 @@ import yondershelf.work.Job;
 
 /** The quiet strip at the bottom edge: what is being done, how far, how long, cancel. It opens into the list with reasons. */
 public final class JobStrip extends BorderPane {
+    /** Jobs tell of each file; nobody reads that fast. */
     private static final long PAUSE_MILLIS = 150;
 
     private final Workspace workspace;
@@ -44,7 +42,6 @@ public final class JobStrip extends BorderPane {
     private final Label none = new Label("No jobs yet");
     private final ScrollPane open = new ScrollPane(list);
     private final Map<Job<?>, JobRow> rows = new IdentityHashMap<>();
-    private final AtomicBoolean pending = new AtomicBoolean();
     private @Nullable Job<?> shown;
 
     public JobStrip(Workspace workspace) {
@@ -82,13 +79,8 @@ public final class JobStrip extends BorderPane {
         open.setFitToWidth(true);
         open.setPrefHeight(160);
         list.getStyleClass().add("job-list");
-        workspace.jobs().onChange(() -> {
-            if (pending.compareAndSet(false, true)) {
-                // jobs tell of each file; nobody reads that fast, and each word drawn costs a frame
-                CompletableFuture.delayedExecutor(PAUSE_MILLIS, TimeUnit.MILLISECONDS, Platform::runLater)
-                        .execute(this::refresh);
-            }
-        });
+        Together refreshing = new Together(PAUSE_MILLIS, this::refresh);
+        workspace.jobs().onChange(refreshing::ask);
         workspace.problem().addListener(o -> refresh());
         refresh();
     }
@@ -128,7 +120,6 @@ public final class JobStrip extends BorderPane {
     }
 
     private void refresh() {
-        pending.set(false);
         List<Job<?>> running = current();
         boolean busy = !running.isEmpty();
         for (Region part : List.of(title, bar, progress, cancel)) {
