@@ -43,7 +43,7 @@ class BadInputTest {
     void files() throws Exception {
         Files.write(folder.resolve("empty.glb"), new byte[0]);
         Files.write(folder.resolve("cut.png"), java.util.Arrays.copyOf(png(40), 30));
-        Files.writeString(folder.resolve("flat.obj"), "v 0 0 0\nv 1 0 0\n");
+        Files.writeString(folder.resolve("flat.obj"), "o nothing\nusemtl none\n# and no vertex at all\n");
         Files.writeString(folder.resolve("notes.txt"), "nothing to see");
         Files.write(folder.resolve("picture.glb"), png(4));
         Files.writeString(folder.resolve("nan.obj"), "v 0 0 nan\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");

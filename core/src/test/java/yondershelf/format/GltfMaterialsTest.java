@@ -305,4 +305,38 @@ class GltfMaterialsTest {
                 kept.tangents(),
                 formats.readModel(file).meshes().get(0).parts().get(0).tangents());
     }
+
+    /**
+     * KHR_materials_pbrSpecularGlossiness, worked by hand from its published conversion: what reflects 0.04 is no metal and keeps its
+     * colour; what reflects everything and scatters nothing is metal of that colour.
+     */
+    @Test
+    void specularAndGlossinessAreConverted() throws Exception {
+        double[][] cases = {
+            {0.5, 0.3, 0.1, 0.04, 0.04, 0.04, 0.7},
+            {0, 0, 0, 1, 0.75, 0.35, 0.9}
+        };
+        for (double[] c : cases) {
+            String json = String.format(
+                    java.util.Locale.ROOT,
+                    "{'materials':[{'extensions':{'KHR_materials_pbrSpecularGlossiness':{'diffuseFactor':[%s,%s,%s,1],"
+                            + "'specularFactor':[%s,%s,%s],'glossinessFactor':%s}}}],'nodes':[{'mesh':0}],"
+                            + "'meshes':[{'primitives':[{'attributes':{'POSITION':0},'material':0}]}]}",
+                    c[0],
+                    c[1],
+                    c[2],
+                    c[3],
+                    c[4],
+                    c[5],
+                    c[6]);
+            Path file = new MadeGltf(json).floats("VEC3", 3, GltfTest.TRIANGLE).write(folder.resolve("older.gltf"));
+            Material read = formats.readModel(file).materials().get(0);
+            boolean metal = c[3] > 0.5;
+            assertEquals(metal ? 1 : 0, read.metallic(), 0.01);
+            assertEquals(metal ? 1 : 0.5, read.red(), 0.01);
+            assertEquals(metal ? 0.75 : 0.3, read.green(), 0.01);
+            assertEquals(metal ? 0.35 : 0.1, read.blue(), 0.01);
+            assertEquals(1 - c[6], read.roughness(), 1e-9);
+        }
+    }
 }
