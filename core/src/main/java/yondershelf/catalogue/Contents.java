@@ -87,7 +87,7 @@ public final class Contents {
     private Library owner(Asset asset) throws ProblemException {
         KnownLibrary known = known(asset)
                 .orElseThrow(() ->
-                        Problem.of(asset.path(), "its library is not open").raise());
+                        Problem.of(asset.path(), "it is not there any more").raise());
         return known.library()
                 .orElseThrow(() -> new Problem(
                                 asset.path(),

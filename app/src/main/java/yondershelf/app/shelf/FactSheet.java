@@ -2,6 +2,7 @@ package yondershelf.app.shelf;
 
 import java.util.List;
 import java.util.Locale;
+import javafx.application.Platform;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -38,15 +39,29 @@ final class FactSheet extends GridPane {
             line("Facts", "being measured");
             workspace
                     .background()
-                    .run(
+                    .quietly(
                             "Measuring " + thing.name(),
                             work -> workspace.catalogue().contents().facts(thing),
                             f -> {
                                 if (thing.equals(asset)) {
                                     fill(f);
                                 }
-                            });
+                            })
+                    .result()
+                    .whenComplete((f, failure) -> {
+                        if (failure != null) {
+                            Platform.runLater(() -> cannotBeMeasured(thing));
+                        }
+                    });
         });
+    }
+
+    /** Its drive was pulled out, or it was deleted, while it was measured: told where the facts would stand, nobody is alarmed. */
+    private void cannotBeMeasured(Asset thing) {
+        if (thing.equals(asset)) {
+            getChildren().clear();
+            line("Facts", "cannot be measured now");
+        }
     }
 
     private void line(String word, String figure) {
