@@ -1,6 +1,8 @@
 package yondershelf.facts;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import yondershelf.content.Picture;
 
 /**
@@ -18,6 +20,9 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
     private static final double MEETS = 4;
     private static final double ONE_POINT = 0.3;
     private static final int MOST_ROWS = 512;
+    /** A step of so many stops is not seen in a sky that hardly changes. */
+    private static final double LEAST_STEP = 0.03;
+
     /** Below it nothing is told apart. */
     private static final double DARK = 1e-4;
 
@@ -51,7 +56,7 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
         Arrays.sort(sorted);
         return new Panorama(
                 sorted[(int) (sorted.length * 0.999)] - sorted[sorted.length / 2],
-                between > 0 ? across / between : 1,
+                across / Math.max(between, rows * LEAST_STEP),
                 middle > 0 ? top / middle : 1,
                 coloured);
     }
@@ -104,10 +109,22 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
         return coloured && meets() && (hasZenith() || hasLight());
     }
 
-    /** Why, for a person. */
+    /** What speaks for it when it is one, and against it when it is none; for a person. */
     public String reason() {
-        String light = hasLight() ? "light sources stand out" : "no light stands out";
-        String zenith = hasZenith() ? "its top is one point of the sky" : "its top row varies like the others";
-        return light + ", " + zenith + ", " + (meets() ? "its sides meet" : "its sides do not meet");
+        boolean one = isOne();
+        List<String> said = new ArrayList<>();
+        if (hasLight() == one) {
+            said.add(one ? "light sources stand out" : "no light stands out");
+        }
+        if (hasZenith() == one) {
+            said.add(one ? "its top is one point of the sky" : "its top row varies like the others");
+        }
+        if (meets() == one) {
+            said.add(one ? "its sides meet" : "its sides do not meet");
+        }
+        if (!coloured) {
+            said.add("it has no colours");
+        }
+        return String.join(", ", said);
     }
 }
