@@ -121,16 +121,10 @@ final class AssimpReader {
 
     private List<String> notShown() {
         List<String> out = new ArrayList<>();
-        count(out, scene.mNumAnimations(), "animation");
-        count(out, scene.mNumCameras(), "camera");
-        count(out, scene.mNumLights(), "light");
+        GltfForeign.count(out, scene.mNumAnimations(), "animation");
+        GltfForeign.count(out, scene.mNumCameras(), "camera");
+        GltfForeign.count(out, scene.mNumLights(), "light");
         return out;
-    }
-
-    private static void count(List<String> out, int n, String one) {
-        if (n > 0) {
-            out.add(n + " " + one + (n == 1 ? "" : "s"));
-        }
     }
 
     /**

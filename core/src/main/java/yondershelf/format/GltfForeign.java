@@ -55,7 +55,8 @@ final class GltfForeign {
         return out;
     }
 
-    private static void count(List<String> out, int n, String one) {
+    /** Adds "2 cameras", and nothing for none. */
+    static void count(List<String> out, int n, String one) {
         count(out, n, one, one + "s");
     }
 

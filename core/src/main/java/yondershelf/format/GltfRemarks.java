@@ -47,14 +47,14 @@ final class GltfRemarks {
         if (usesVariants(json)) {
             out.add("variants of materials");
         }
-        count(out, json.path("animations").size(), "animation", "animations");
-        count(out, json.path("cameras").size(), "camera", "cameras");
+        GltfForeign.count(out, json.path("animations").size(), "animation");
+        GltfForeign.count(out, json.path("cameras").size(), "camera");
         int lights = json.path("extensions")
                 .path("KHR_lights_punctual")
                 .path("lights")
                 .size();
-        count(out, lights, "light", "lights");
-        count(out, json.path("scenes").size() - 1, "further scene", "further scenes");
+        GltfForeign.count(out, lights, "light");
+        GltfForeign.count(out, json.path("scenes").size() - 1, "further scene");
         return new Remarks(out, List.of());
     }
 
@@ -93,11 +93,5 @@ final class GltfRemarks {
                         .path("variants")
                         .size()
                 > 1;
-    }
-
-    private static void count(List<String> out, int n, String one, String many) {
-        if (n > 0) {
-            out.add(n + " " + (n == 1 ? one : many));
-        }
     }
 }
