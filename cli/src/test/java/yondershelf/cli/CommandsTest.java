@@ -9,12 +9,18 @@ import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.lang.syntax.ArchRuleDefinition;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Home;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.format.Formats;
+import yondershelf.library.Edit;
+import yondershelf.library.Library;
 
 /** The commands, their JSON, exit codes, and that results alone are on standard output. */
 class CommandsTest {
@@ -74,6 +80,40 @@ class CommandsTest {
                 f.path("materials").get(0).path("maps").get(0).path("role").asText());
         assertTrue(f.has("stops") && f.path("stops").isNull());
         assertTrue(f.path("readable").asBoolean());
+    }
+
+    @Test
+    void findKnowsWhatWasSeenAndFreshLooksFirst() throws Exception {
+        assertEquals(2, run("find", "--json").json().path("total").asInt(), "nothing known yet: it looks");
+        Files.write(props.resolve("tidied/late.hdr"), new byte[0]);
+        assertEquals(0, run("find", "late", "--json").json().path("total").asInt(), "what was known is answered");
+        assertEquals(
+                1, run("find", "late", "--fresh", "--json").json().path("total").asInt());
+    }
+
+    @Test
+    void scanFreshFindsEverythingOutAgainAndLeavesLabels() throws Exception {
+        Path picture = props.resolve("tidied/box_color.png");
+        FileTime time = Files.getLastModifiedTime(picture);
+        assertEquals(0, run("scan", "Props").code());
+        try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
+            Library library = catalogue.libraries().getFirst();
+            String box = library.assets().stream()
+                    .filter(a -> a.path().endsWith("box.obj"))
+                    .findFirst()
+                    .orElseThrow()
+                    .id();
+            library.edit(List.of(Edit.tag(box, "mossy")));
+        }
+        // changed behind its back: as long and as old as before
+        Files.write(picture, new byte[(int) Files.size(picture)]);
+        Files.setLastModifiedTime(picture, time);
+        JsonNode kept = run("scan", "Props", "--json").json();
+        assertEquals(0, kept.path("unreadable").size(), "what was learned is kept");
+        JsonNode fresh = run("scan", "Props", "--fresh", "--json").json();
+        assertEquals(1, fresh.path("unreadable").size());
+        JsonNode hits = run("find", "--tag", "mossy", "--json").json();
+        assertEquals("boxes/box.obj", hits.path("hits").get(0).path("path").asText());
     }
 
     @Test
