@@ -10,6 +10,7 @@ import java.util.function.UnaryOperator;
  * @param opacity 0 to 1; below 1 or with an {@link Role#OPACITY} map, the surface lets light through
  * @param alphaCutoff at or above it the surface is solid, below it a hole; 0 blends instead
  * @param normalScale strength of the normal map
+ * @param layers what lies over, under or in the surface
  */
 public record Material(
         String name,
@@ -26,12 +27,49 @@ public record Material(
         double alphaCutoff,
         boolean alphaFromBaseColor,
         boolean doubleSided,
-        Map<Role, TextureUse> maps) {
+        Map<Role, TextureUse> maps,
+        Layers layers) {
 
     public Material {
         EnumMap<Role, TextureUse> ordered = new EnumMap<>(Role.class);
         ordered.putAll(maps);
         maps = java.util.Collections.unmodifiableMap(ordered);
+    }
+
+    /** A material without further layers. */
+    public Material(
+            String name,
+            double red,
+            double green,
+            double blue,
+            double opacity,
+            double metallic,
+            double roughness,
+            double emissiveRed,
+            double emissiveGreen,
+            double emissiveBlue,
+            double normalScale,
+            double alphaCutoff,
+            boolean alphaFromBaseColor,
+            boolean doubleSided,
+            Map<Role, TextureUse> maps) {
+        this(
+                name,
+                red,
+                green,
+                blue,
+                opacity,
+                metallic,
+                roughness,
+                emissiveRed,
+                emissiveGreen,
+                emissiveBlue,
+                normalScale,
+                alphaCutoff,
+                alphaFromBaseColor,
+                doubleSided,
+                maps,
+                Layers.NONE);
     }
 
     /** A plain material without maps. */
@@ -49,39 +87,28 @@ public record Material(
     }
 
     public Material withName(String other) {
-        return with(other, opacity, emissiveRed, emissiveGreen, emissiveBlue, maps);
+        return with(other, opacity, emissiveRed, emissiveGreen, emissiveBlue, alphaFromBaseColor, maps, layers);
     }
 
     public Material withMaps(Map<Role, TextureUse> other) {
-        return with(name, opacity, emissiveRed, emissiveGreen, emissiveBlue, other);
+        return with(name, opacity, emissiveRed, emissiveGreen, emissiveBlue, alphaFromBaseColor, other, layers);
+    }
+
+    public Material withLayers(Layers other) {
+        return with(name, opacity, emissiveRed, emissiveGreen, emissiveBlue, alphaFromBaseColor, maps, other);
     }
 
     public Material withEmission(double r, double g, double b) {
-        return with(name, opacity, r, g, b, maps);
+        return with(name, opacity, r, g, b, alphaFromBaseColor, maps, layers);
     }
 
     /** The same, its surface letting light through where its base color or its vertices say so. */
     public Material withAlpha() {
-        return new Material(
-                name,
-                red,
-                green,
-                blue,
-                opacity,
-                metallic,
-                roughness,
-                emissiveRed,
-                emissiveGreen,
-                emissiveBlue,
-                normalScale,
-                alphaCutoff,
-                true,
-                doubleSided,
-                maps);
+        return with(name, opacity, emissiveRed, emissiveGreen, emissiveBlue, true, maps, layers);
     }
 
     public Material withOpacity(double other) {
-        return with(name, other, emissiveRed, emissiveGreen, emissiveBlue, maps);
+        return with(name, other, emissiveRed, emissiveGreen, emissiveBlue, alphaFromBaseColor, maps, layers);
     }
 
     private Material with(
@@ -90,7 +117,9 @@ public record Material(
             double glowRed,
             double glowGreen,
             double glowBlue,
-            Map<Role, TextureUse> itsMaps) {
+            boolean alpha,
+            Map<Role, TextureUse> itsMaps,
+            Layers itsLayers) {
         return new Material(
                 itsName,
                 red,
@@ -104,9 +133,10 @@ public record Material(
                 glowBlue,
                 normalScale,
                 alphaCutoff,
-                alphaFromBaseColor,
+                alpha,
                 doubleSided,
-                itsMaps);
+                itsMaps,
+                itsLayers);
     }
 
     /** The same material with each picture replaced by what the function gives for it. */

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param indices three per triangle, counter-clockwise seen from outside
  * @param material index into the model's materials
  * @param tangents x, y, z and the bitangent's side per vertex (glTF 2.0, 3.7.2.1), as the file gives them, or null
+ * @param secondUvs as uvs, for the maps that lie on a second set, or null
  * @param stroke true when the file has points or lines here: the triangles only make them visible
  */
 public record Part(
@@ -22,6 +23,7 @@ public record Part(
         int[] indices,
         int material,
         float @Nullable [] tangents,
+        float @Nullable [] secondUvs,
         boolean stroke) {
 
     public Part(
@@ -31,7 +33,7 @@ public record Part(
             float @Nullable [] colors,
             int[] indices,
             int material) {
-        this(positions, normals, uvs, colors, indices, material, null, false);
+        this(positions, normals, uvs, colors, indices, material, null, null, false);
     }
 
     public int vertexCount() {
@@ -43,15 +45,24 @@ public record Part(
     }
 
     public Part withTangents(float @Nullable [] other) {
-        return new Part(positions, normals, uvs, colors, indices, material, other, stroke);
+        return new Part(positions, normals, uvs, colors, indices, material, other, secondUvs, stroke);
+    }
+
+    public Part withSecondUvs(float @Nullable [] other) {
+        return new Part(positions, normals, uvs, colors, indices, material, tangents, other, stroke);
+    }
+
+    /** The UVs of a set, 0 or 1, or null. */
+    public float @Nullable [] uvs(int set) {
+        return set == 0 ? uvs : secondUvs;
     }
 
     public Part withMaterial(int other) {
-        return new Part(positions, normals, uvs, colors, indices, other, tangents, stroke);
+        return new Part(positions, normals, uvs, colors, indices, other, tangents, secondUvs, stroke);
     }
 
     /** The same, standing for points or lines. */
     public Part asStroke() {
-        return new Part(positions, normals, uvs, colors, indices, material, tangents, true);
+        return new Part(positions, normals, uvs, colors, indices, material, tangents, secondUvs, true);
     }
 }

@@ -2,7 +2,10 @@ package yondershelf.content;
 
 import java.util.Optional;
 
-/** The role of a picture in a material, named as in glTF 2.0 (section 3.9) and MaterialX. */
+/**
+ * The role of a picture in a material, named as in glTF 2.0 (section 3.9, and its KHR_materials extensions for the layers) and
+ * MaterialX.
+ */
 public enum Role {
     BASE_COLOR("baseColor", true),
     NORMAL("normal", false),
@@ -13,7 +16,21 @@ public enum Role {
     OPACITY("opacity", false),
     EMISSIVE("emissive", true),
     /** Several single-channel maps in one picture: occlusion in R, roughness in G, metallic in B (glTF 2.0, 3.9.2). */
-    PACKED("packed", false);
+    PACKED("packed", false),
+    SPECULAR("specular", false),
+    SPECULAR_COLOR("specularColor", true),
+    TRANSMISSION("transmission", false),
+    THICKNESS("thickness", false),
+    CLEARCOAT("clearcoat", false),
+    CLEARCOAT_ROUGHNESS("clearcoatRoughness", false),
+    CLEARCOAT_NORMAL("clearcoatNormal", false),
+    SHEEN_COLOR("sheenColor", true),
+    SHEEN_ROUGHNESS("sheenRoughness", false),
+    ANISOTROPY("anisotropy", false),
+    IRIDESCENCE("iridescence", false),
+    IRIDESCENCE_THICKNESS("iridescenceThickness", false);
+
+    private static final java.util.regex.Pattern CAPITAL = java.util.regex.Pattern.compile("[A-Z]");
 
     private final String word;
     private final boolean colour;
@@ -30,7 +47,7 @@ public enum Role {
 
     /** For a person. */
     public String title() {
-        return this == BASE_COLOR ? "base color" : word;
+        return CAPITAL.matcher(word).replaceAll(m -> " " + m.group().toLowerCase(java.util.Locale.ROOT));
     }
 
     /** True when the picture holds colours for the eye, stored with the sRGB curve; false for plain numbers. */

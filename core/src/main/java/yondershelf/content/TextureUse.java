@@ -11,6 +11,7 @@ package yondershelf.content;
  * @param rotation radians, counter-clockwise as in KHR_texture_transform
  * @param wrapU what is shown beyond the left and right edge
  * @param wrapV what is shown beyond the upper and lower edge
+ * @param set which of the part's UVs it lies on, 0 or 1
  */
 public record TextureUse(
         ImageSource image,
@@ -20,12 +21,13 @@ public record TextureUse(
         double offsetV,
         double rotation,
         Wrap wrapU,
-        Wrap wrapV) {
+        Wrap wrapV,
+        int set) {
 
     /** A picture that repeats. */
     public TextureUse(
             ImageSource image, double scaleU, double scaleV, double offsetU, double offsetV, double rotation) {
-        this(image, scaleU, scaleV, offsetU, offsetV, rotation, Wrap.REPEAT, Wrap.REPEAT);
+        this(image, scaleU, scaleV, offsetU, offsetV, rotation, Wrap.REPEAT, Wrap.REPEAT, 0);
     }
 
     public static TextureUse of(ImageSource image) {
@@ -39,11 +41,11 @@ public record TextureUse(
 
     /** The same use showing another picture. */
     public TextureUse withImage(ImageSource other) {
-        return new TextureUse(other, scaleU, scaleV, offsetU, offsetV, rotation, wrapU, wrapV);
+        return new TextureUse(other, scaleU, scaleV, offsetU, offsetV, rotation, wrapU, wrapV, set);
     }
 
     /** The same use with other edges. */
     public TextureUse withWrap(Wrap u, Wrap v) {
-        return new TextureUse(image, scaleU, scaleV, offsetU, offsetV, rotation, u, v);
+        return new TextureUse(image, scaleU, scaleV, offsetU, offsetV, rotation, u, v, set);
     }
 }

@@ -4,25 +4,16 @@ import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.EnumMap;
-import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import yondershelf.content.ImageSource;
-import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.Remarks;
-import yondershelf.content.Role;
-import yondershelf.content.TextureUse;
 import yondershelf.content.Transform;
-import yondershelf.content.Wrap;
 
 /** Content over a pipe between two processes of this program; no file format. */
 public final class ContentStream {
@@ -44,6 +35,7 @@ public final class ContentStream {
                 ints(part.indices(), out);
                 out.writeInt(part.material());
                 floats(part.tangents(), out);
+                floats(part.secondUvs(), out);
                 out.writeBoolean(part.stroke());
             }
         }
@@ -57,7 +49,7 @@ public final class ContentStream {
             list(node.children(), out);
         }
         list(model.roots(), out);
-        materials(model.materials(), out);
+        MaterialStream.write(model.materials(), out);
         texts(model.remarks().notShown(), out);
         texts(model.remarks().assumed(), out);
     }
@@ -78,6 +70,7 @@ public final class ContentStream {
                         ints(in),
                         in.readInt(),
                         floats(in),
+                        floats(in),
                         in.readBoolean()));
             }
             meshes.add(new Mesh(meshName, parts));
@@ -92,7 +85,7 @@ public final class ContentStream {
             nodes.add(new Node(nodeName, Transform.fromColumns(m), in.readInt(), list(in)));
         }
         List<Integer> roots = list(in);
-        return new Model(name, meshes, nodes, roots, materials(in), new Remarks(texts(in), texts(in)));
+        return new Model(name, meshes, nodes, roots, MaterialStream.read(in), new Remarks(texts(in), texts(in)));
     }
 
     public static void write(Picture picture, DataOutputStream out) throws IOException {
@@ -117,98 +110,7 @@ public final class ContentStream {
         return Picture.ofBytes(w, h, channels, in.readNBytes(w * h * channels));
     }
 
-    private static void materials(List<Material> materials, DataOutputStream out) throws IOException {
-        Map<ImageSource, Integer> sent = new IdentityHashMap<>();
-        out.writeInt(materials.size());
-        for (Material m : materials) {
-            text(m.name(), out);
-            double[] numbers = {
-                m.red(),
-                m.green(),
-                m.blue(),
-                m.opacity(),
-                m.metallic(),
-                m.roughness(),
-                m.emissiveRed(),
-                m.emissiveGreen(),
-                m.emissiveBlue(),
-                m.normalScale(),
-                m.alphaCutoff()
-            };
-            for (double number : numbers) {
-                out.writeDouble(number);
-            }
-            out.writeBoolean(m.alphaFromBaseColor());
-            out.writeBoolean(m.doubleSided());
-            out.writeInt(m.maps().size());
-            for (Map.Entry<Role, TextureUse> map : m.maps().entrySet()) {
-                out.writeByte(map.getKey().ordinal());
-                TextureUse use = map.getValue();
-                double[] place = {use.scaleU(), use.scaleV(), use.offsetU(), use.offsetV(), use.rotation()};
-                for (double number : place) {
-                    out.writeDouble(number);
-                }
-                out.writeByte(use.wrapU().ordinal());
-                out.writeByte(use.wrapV().ordinal());
-                Integer known = sent.putIfAbsent(use.image(), sent.size());
-                out.writeInt(known == null ? -1 : known);
-                if (known == null) {
-                    image(use.image(), out);
-                }
-            }
-        }
-    }
-
-    private static List<Material> materials(DataInputStream in) throws IOException {
-        List<ImageSource> images = new ArrayList<>();
-        List<Material> out = new ArrayList<>();
-        for (int i = in.readInt(); i > 0; i--) {
-            String name = text(in);
-            double[] n = doubles(11, in);
-            boolean alpha = in.readBoolean();
-            boolean doubleSided = in.readBoolean();
-            EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
-            for (int k = in.readInt(); k > 0; k--) {
-                Role role = Role.values()[in.readByte()];
-                double[] p = doubles(5, in);
-                Wrap wrapU = Wrap.values()[in.readByte()];
-                Wrap wrapV = Wrap.values()[in.readByte()];
-                int known = in.readInt();
-                ImageSource image;
-                if (known < 0) {
-                    image = image(in);
-                    images.add(image);
-                } else {
-                    image = images.get(known);
-                }
-                maps.put(role, new TextureUse(image, p[0], p[1], p[2], p[3], p[4], wrapU, wrapV));
-            }
-            out.add(new Material(
-                    name, n[0], n[1], n[2], n[3], n[4], n[5], n[6], n[7], n[8], n[9], n[10], alpha, doubleSided, maps));
-        }
-        return out;
-    }
-
-    private static void image(ImageSource image, DataOutputStream out) throws IOException {
-        text(image.reference(), out);
-        Path file = image.file();
-        text(file == null ? "" : file.toString(), out);
-        byte[] bytes = image.bytes();
-        out.writeInt(bytes == null ? -1 : bytes.length);
-        if (bytes != null) {
-            out.write(bytes);
-        }
-    }
-
-    private static ImageSource image(DataInputStream in) throws IOException {
-        String reference = text(in);
-        String file = text(in);
-        int length = in.readInt();
-        byte[] bytes = length < 0 ? null : in.readNBytes(length);
-        return new ImageSource(reference, file.isEmpty() ? null : Path.of(file), bytes);
-    }
-
-    private static double[] doubles(int count, DataInputStream in) throws IOException {
+    static double[] doubles(int count, DataInputStream in) throws IOException {
         double[] out = new double[count];
         for (int i = 0; i < count; i++) {
             out[i] = in.readDouble();
@@ -304,13 +206,13 @@ public final class ContentStream {
     }
 
     /** Texts are prefixed by a 32-bit length: names may be longer than modified UTF-8 of {@code writeUTF} allows. */
-    private static void text(String value, DataOutputStream out) throws IOException {
+    static void text(String value, DataOutputStream out) throws IOException {
         byte[] bytes = value.getBytes(java.nio.charset.StandardCharsets.UTF_8);
         out.writeInt(bytes.length);
         out.write(bytes);
     }
 
-    private static String text(DataInputStream in) throws IOException {
+    static String text(DataInputStream in) throws IOException {
         return new String(in.readNBytes(in.readInt()), java.nio.charset.StandardCharsets.UTF_8);
     }
 }

@@ -154,6 +154,10 @@ final class GlbWriter {
                 if (uvs != null) {
                     attributes.put("TEXCOORD_0", floats(uvs, 2, "VEC2"));
                 }
+                float[] second = part.secondUvs();
+                if (uvs != null && second != null) {
+                    attributes.put("TEXCOORD_1", floats(second, 2, "VEC2"));
+                }
                 if (bumped && normals != null && uvs != null) {
                     float[] own = part.tangents();
                     float[] known = own != null ? own : tangents.get(part.positions());

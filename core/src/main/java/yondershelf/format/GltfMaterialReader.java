@@ -15,19 +15,20 @@ import yondershelf.content.TextureUse;
 import yondershelf.content.Wrap;
 
 /**
- * Materials of a glTF document: section 3.9, KHR_texture_transform and KHR_materials_emissive_strength. A part has one set
- * of UVs here: that of the material's first map; a map that lies on another set would be seen in the wrong place and is
- * left out.
+ * Materials of a glTF document: section 3.9, KHR_texture_transform, KHR_materials_emissive_strength and the layers of
+ * {@link GltfLayers}. A part has two sets of UVs here, the first two its material's maps lie on; a map on a third one would be
+ * seen in the wrong place and is left out.
  */
 final class GltfMaterialReader {
     /** As in glTF 2.0, 5.26. */
     static final int CLAMP_TO_EDGE = 33071;
 
     static final int MIRRORED_REPEAT = 33648;
+    private static final int UV_SETS = 2;
 
     private final GltfDocument document;
     private final Map<Integer, ImageSource> images = new HashMap<>();
-    private final List<Integer> uvSets = new ArrayList<>();
+    private final List<List<Integer>> uvSets = new ArrayList<>();
 
     GltfMaterialReader(GltfDocument document) {
         this.document = document;
@@ -41,9 +42,10 @@ final class GltfMaterialReader {
         return out;
     }
 
-    /** The set of UVs a material's maps lie on, N of TEXCOORD_N. */
-    int uvSet(int material) {
-        return material >= 0 && material < uvSets.size() ? uvSets.get(material) : 0;
+    /** The first or second set of UVs a material's maps lie on, N of TEXCOORD_N; -1 when there is no second one. */
+    int uvSet(int material, int which) {
+        List<Integer> sets = material >= 0 && material < uvSets.size() ? uvSets.get(material) : List.of(0);
+        return which < sets.size() ? sets.get(which) : -1;
     }
 
     private static int uvSet(JsonNode info) {
@@ -61,11 +63,12 @@ final class GltfMaterialReader {
                 .asDouble(1);
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
         Map<Role, JsonNode> used = used(node);
-        int uvSet = firstUvSet(used);
-        uvSets.add(uvSet);
+        List<Integer> sets = setsOf(used);
+        uvSets.add(sets);
         for (Map.Entry<Role, JsonNode> map : used.entrySet()) {
-            if (uvSet(map.getValue()) == uvSet) {
-                put(maps, map.getKey(), map.getValue());
+            int set = sets.indexOf(uvSet(map.getValue()));
+            if (set >= 0) {
+                put(maps, map.getKey(), map.getValue(), set);
             }
         }
         String alpha = node.path("alphaMode").asText("OPAQUE");
@@ -86,7 +89,8 @@ final class GltfMaterialReader {
                 alpha.equals("MASK") ? node.path("alphaCutoff").asDouble(0.5) : 0,
                 !opaque,
                 node.path("doubleSided").asBoolean(false),
-                maps);
+                maps,
+                GltfLayers.of(node.path("extensions")));
         return older.isMissingNode() ? read : GltfSpecularGlossiness.of(older).dress(read, opaque);
     }
 
@@ -101,22 +105,31 @@ final class GltfMaterialReader {
         }
         used.put(Role.EMISSIVE, material.path("emissiveTexture"));
         used.put(Role.OCCLUSION, material.path("occlusionTexture"));
+        used.putAll(GltfLayers.maps(material.path("extensions")));
         used.values().removeIf(info -> !info.has("index"));
         return used;
     }
 
-    private static int firstUvSet(Map<Role, JsonNode> used) {
-        return used.values().stream().findFirst().map(GltfMaterialReader::uvSet).orElse(0);
+    /** The sets that are kept, never none. */
+    private static List<Integer> setsOf(Map<Role, JsonNode> used) {
+        List<Integer> sets = used.values().stream()
+                .map(GltfMaterialReader::uvSet)
+                .distinct()
+                .limit(UV_SETS)
+                .toList();
+        return sets.isEmpty() ? List.of(0) : sets;
     }
 
-    /** How many maps of a material are left out because they lie on another set of UVs than its first one. */
+    /** How many maps of a material are left out because they lie on a third set of UVs. */
     static int otherUvs(JsonNode material) {
         Map<Role, JsonNode> used = used(material);
-        int first = firstUvSet(used);
-        return (int) used.values().stream().filter(info -> uvSet(info) != first).count();
+        List<Integer> kept = setsOf(used);
+        return (int) used.values().stream()
+                .filter(info -> !kept.contains(uvSet(info)))
+                .count();
     }
 
-    private void put(Map<Role, TextureUse> maps, Role role, JsonNode info) throws ProblemException {
+    private void put(Map<Role, TextureUse> maps, Role role, JsonNode info, int set) throws ProblemException {
         JsonNode texture =
                 document.json.path("textures").path(info.path("index").asInt());
         JsonNode others = texture.path("extensions");
@@ -142,7 +155,8 @@ final class GltfMaterialReader {
                         at(change.path("offset"), 1, 0),
                         change.path("rotation").asDouble(0),
                         wrap(texture, "wrapS"),
-                        wrap(texture, "wrapT")));
+                        wrap(texture, "wrapT"),
+                        set));
     }
 
     private Wrap wrap(JsonNode texture, String axis) {

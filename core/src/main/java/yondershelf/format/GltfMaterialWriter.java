@@ -1,5 +1,6 @@
 package yondershelf.format;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.security.MessageDigest;
@@ -96,6 +97,17 @@ final class GltfMaterialWriter {
                 encoded(m.maps().get(Role.EMISSIVE)),
                 m.maps().get(Role.EMISSIVE));
         writeEmission(m, out);
+        for (Map.Entry<String, ObjectNode> layer : GltfLayers.write(m.layers()).entrySet()) {
+            extensions.add(layer.getKey());
+            out.withObject("/extensions").set(layer.getKey(), layer.getValue());
+        }
+        for (Map.Entry<Role, TextureUse> map : m.maps().entrySet()) {
+            GltfLayers.Place place = GltfLayers.place(map.getKey());
+            JsonNode layer = place == null ? null : out.path("extensions").get(place.extension());
+            if (place != null && layer instanceof ObjectNode object) {
+                texture(object, place.name(), encoded(map.getValue()), map.getValue());
+            }
+        }
         if (m.alphaCutoff() > 0) {
             out.put("alphaMode", "MASK").put("alphaCutoff", m.alphaCutoff());
         } else if (m.opacity() < 1 || hasOpacityMap || m.alphaFromBaseColor()) {
@@ -122,7 +134,7 @@ final class GltfMaterialWriter {
                 .add(m.emissiveBlue() / divide);
         if (divide > 1) {
             extensions.add("KHR_materials_emissive_strength");
-            out.putObject("extensions")
+            out.withObject("/extensions")
                     .putObject("KHR_materials_emissive_strength")
                     .put("emissiveStrength", divide);
         }
@@ -152,6 +164,9 @@ final class GltfMaterialWriter {
         }
         ObjectNode info = parent.putObject(name);
         info.put("index", index);
+        if (use.set() > 0) {
+            info.put("texCoord", use.set());
+        }
         if (!use.isPlain()) {
             extensions.add("KHR_texture_transform");
             ObjectNode change = info.putObject("extensions").putObject("KHR_texture_transform");

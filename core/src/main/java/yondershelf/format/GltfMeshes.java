@@ -64,7 +64,9 @@ final class GltfMeshes {
         if (material < 0 || material > fallback) {
             material = fallback;
         }
-        float[] uvs = optional(attributes, "TEXCOORD_" + dresses.uvSet(material), 2, vertices);
+        float[] uvs = optional(attributes, "TEXCOORD_" + dresses.uvSet(material, 0), 2, vertices);
+        int second = dresses.uvSet(material, 1);
+        float[] secondUvs = second < 0 ? null : optional(attributes, "TEXCOORD_" + second, 2, vertices);
         float[] tangents = null;
         if (deformer.isNone()) {
             tangents = normals == null ? null : optional(attributes, "TANGENT", 4, vertices);
@@ -78,7 +80,8 @@ final class GltfMeshes {
         }
         int[] indices = triangles(indices(primitive, vertices), mode);
         return Reading.checkedPart(document.file, positions, normals, uvs, colors, indices, material)
-                .withTangents(tangents);
+                .withTangents(tangents)
+                .withSecondUvs(secondUvs);
     }
 
     private Part stroke(float[] positions, float @Nullable [] colors, int[] indices, int mode, int material)

@@ -15,17 +15,8 @@ final class GltfRemarks {
 
     private static Map<String, String> layers() {
         Map<String, String> words = new LinkedHashMap<>();
-        words.put("KHR_materials_transmission", "transmission");
-        words.put("KHR_materials_volume", "volume");
-        words.put("KHR_materials_ior", "index of refraction");
-        words.put("KHR_materials_clearcoat", "clear coat");
-        words.put("KHR_materials_sheen", "sheen");
-        words.put("KHR_materials_specular", "specular");
-        words.put("KHR_materials_anisotropy", "anisotropy");
-        words.put("KHR_materials_iridescence", "iridescence");
         words.put("KHR_materials_dispersion", "dispersion");
         words.put("KHR_materials_diffuse_transmission", "diffuse transmission");
-        words.put("KHR_materials_unlit", "unlit");
         return words;
     }
 
@@ -42,7 +33,7 @@ final class GltfRemarks {
         }
         int maps = otherUvs(json);
         if (maps > 0) {
-            out.add(maps == 1 ? "a map on other UVs" : maps + " maps on other UVs");
+            out.add(maps == 1 ? "a map on a third set of UVs" : maps + " maps on a third set of UVs");
         }
         if (usesVariants(json)) {
             out.add("variants of materials");
@@ -78,7 +69,7 @@ final class GltfRemarks {
         return false;
     }
 
-    /** Maps that lie on another set of UVs than their material's first one. */
+    /** Maps that lie on a third set of UVs. */
     private static int otherUvs(JsonNode json) {
         int count = 0;
         for (JsonNode material : json.path("materials")) {

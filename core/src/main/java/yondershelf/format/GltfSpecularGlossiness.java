@@ -57,7 +57,8 @@ record GltfSpecularGlossiness(
                 read.alphaCutoff(),
                 read.alphaFromBaseColor(),
                 read.doubleSided(),
-                read.maps());
+                read.maps(),
+                read.layers());
     }
 
     /** The metalness at which both models reflect alike: the larger solution of a quadratic equation. */

@@ -101,18 +101,20 @@ final class Tangents {
             }
         }
         float[] uvs = part.uvs();
+        float[] second = part.secondUvs();
         float[] colors = part.colors();
         int[] indices = new int[corners];
         for (int i = 0; i < corners; i++) {
             indices[i] = i;
         }
         return new Part(
-                p,
-                n,
-                uvs == null ? null : spread(uvs, 2, x),
-                colors == null ? null : spread(colors, 4, x),
-                indices,
-                part.material());
+                        p,
+                        n,
+                        uvs == null ? null : spread(uvs, 2, x),
+                        colors == null ? null : spread(colors, 4, x),
+                        indices,
+                        part.material())
+                .withSecondUvs(second == null ? null : spread(second, 2, x));
     }
 
     private static float[] spread(float[] values, int size, int[] indices) {

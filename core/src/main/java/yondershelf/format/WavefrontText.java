@@ -147,7 +147,7 @@ final class WavefrontText {
     TextureUse use(String material, String reference, ImageSource image) {
         Options said = options.getOrDefault(material + "\0" + reference, Options.NONE);
         Wrap wrap = said.clamped ? Wrap.CLAMP : Wrap.REPEAT;
-        return new TextureUse(image, said.scaleU, said.scaleV, said.offsetU, said.offsetV, 0, wrap, wrap);
+        return new TextureUse(image, said.scaleU, said.scaleV, said.offsetU, said.offsetV, 0, wrap, wrap, 0);
     }
 
     /** How strong a material's map of normals or bumps is. */

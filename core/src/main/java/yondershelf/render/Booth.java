@@ -17,7 +17,7 @@ import yondershelf.work.Parallel;
 /** The fixed stage in which previews are taken. A change to how they look raises {@link #VERSION}. */
 public final class Booth {
     /** Part of every preview's key. */
-    public static final int VERSION = 4;
+    public static final int VERSION = 5;
 
     /** Degrees: three-quarter view from slightly above. */
     private static final double TURN = Math.toRadians(32);
@@ -100,7 +100,8 @@ public final class Booth {
         // what lies outside, pieces left far away, is not what the picture is of
         double[] extent = Extent.of(placed, box.transformed(toStage));
         return new Stage(
-                RenderScene.of(placed, light, ground), extent.length == 0 ? new double[] {0, 0, 0, 0, 1, 0} : extent);
+                RenderScene.of(placed, light, ground, 1 / scale),
+                extent.length == 0 ? new double[] {0, 0, 0, 0, 1, 0} : extent);
     }
 
     /**

@@ -10,6 +10,7 @@ import yondershelf.work.Parallel;
  */
 public final class Draft {
     private static final int ROWS_PER_TASK = 8;
+    private static final int LAYERS = 8;
 
     private Draft() {}
 
@@ -53,6 +54,13 @@ public final class Draft {
         private final float[] light = new float[3];
         private final float[] mirror = new float[3];
         private final double[] scratch = new double[3];
+        private final float[] passed = new float[3];
+        private final float[] f0 = new float[3];
+        private final float[] sheen = new float[3];
+        /** What the pixel shows so far, and the share of what is behind that still reaches it. */
+        private final float[] seen = new float[3];
+
+        private final float[] left = new float[3];
 
         Worker(RenderScene scene, Camera camera, boolean background) {
             this.scene = scene;
@@ -70,13 +78,25 @@ public final class Draft {
             double dz = frame[2] * sx + frame[5] * sy - frame[8];
             double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
             ray.set(camera.eyeX(), camera.eyeY(), camera.eyeZ(), dx * l, dy * l, dz * l, 0, Float.MAX_VALUE);
-            for (int layer = 0; layer < 8; layer++) {
+            java.util.Arrays.fill(seen, 0);
+            java.util.Arrays.fill(left, 1);
+            boolean glass = false;
+            for (int layer = 0; layer < LAYERS; layer++) {
                 if (!scene.bvh.nearest(ray)) {
-                    return miss();
+                    return miss(glass);
                 }
-                scene.surface(ray, s);
+                Shader shader = scene.surface(ray, s);
                 if (s.alpha >= 0.5f) {
-                    return shade();
+                    shade(shader.unlit);
+                    if (s.transmission <= 0) {
+                        return ToneMap.pixel(seen[0], seen[1], seen[2], 1, scratch);
+                    }
+                    // what is behind glass is seen straight through it
+                    glass = true;
+                    Scatter.straight(s, cosine(), passed);
+                    for (int c = 0; c < 3; c++) {
+                        left[c] *= passed[c];
+                    }
                 }
                 float t = ray.tMax * 1.00001f + 1e-5f;
                 ray.set(
@@ -89,47 +109,80 @@ public final class Draft {
                         0,
                         Float.MAX_VALUE);
             }
-            return miss();
+            return miss(glass);
         }
 
-        private int shade() {
+        private float cosine() {
+            return Math.max(0.02f, -(s.nx * ray.dx + s.ny * ray.dy + s.nz * ray.dz));
+        }
+
+        private void shade(boolean unlit) {
+            float[] base = s.texel;
+            base[0] = s.baseR;
+            base[1] = s.baseG;
+            base[2] = s.baseB;
+            float[] glow = passed;
+            glow[0] = s.emissiveR;
+            glow[1] = s.emissiveG;
+            glow[2] = s.emissiveB;
+            if (unlit) {
+                for (int c = 0; c < 3; c++) {
+                    seen[c] += left[c] * glow[c];
+                }
+                return;
+            }
             scene.light.ambient(s.nx, s.ny, s.nz, light);
-            float nv = Math.max(0.02f, -(s.nx * ray.dx + s.ny * ray.dy + s.nz * ray.dz));
+            float nv = cosine();
             float rx = ray.dx + 2 * nv * s.nx;
             float ry = ray.dy + 2 * nv * s.ny;
             float rz = ray.dz + 2 * nv * s.nz;
             float l = 1 / (float) Math.sqrt(rx * rx + ry * ry + rz * rz);
             scene.light.ambient(rx * l, ry * l, rz * l, mirror);
             float metal = s.metallic;
-            float k = (1 - metal) * (1 - GgxTables.coat(nv, s.roughness));
-            float[] base = s.texel;
-            base[0] = s.baseR;
-            base[1] = s.baseG;
-            base[2] = s.baseB;
-            double[] out = scratch;
+            float k = (1 - metal) * (1 - s.transmission) * (1 - GgxTables.whole(s.f0G, s.f90, nv, s.roughness));
+            float coat = s.coat > 0 ? s.coat * GgxTables.coat(nv, s.coatRoughness) : 0;
+            float fibres = s.sheen > 0 ? Sheen.albedo(nv, s.sheenRoughness) : 0;
+            float under = (1 - coat) * (1 - s.sheen * fibres);
+            f0[0] = s.f0R;
+            f0[1] = s.f0G;
+            f0[2] = s.f0B;
+            sheen[0] = s.sheenR;
+            sheen[1] = s.sheenG;
+            sheen[2] = s.sheenB;
+            float f90 = s.f90 + (1 - s.f90) * metal;
             for (int c = 0; c < 3; c++) {
-                float f0 = GgxTables.DIELECTRIC * (1 - metal) + base[c] * metal;
-                out[c] = base[c] * k * light[c] + GgxTables.whole(f0, nv, s.roughness) * mirror[c];
+                float head = f0[c] + (base[c] - f0[c]) * metal;
+                float surface = base[c] * k * light[c] + GgxTables.whole(head, f90, nv, s.roughness) * mirror[c];
+                float over = coat * mirror[c] + (1 - coat) * sheen[c] * fibres * light[c];
+                seen[c] += left[c] * (surface * under + over + glow[c]);
             }
-            return ToneMap.pixel(out[0] + s.emissiveR, out[1] + s.emissiveG, out[2] + s.emissiveB, 1, scratch);
         }
 
-        private int miss() {
+        private int miss(boolean glass) {
             if (!background) {
-                return 0;
+                if (!glass) {
+                    return 0;
+                }
+                scene.light.ambient(ray.dx, ray.dy, ray.dz, light);
+                return ToneMap.pixel(
+                        seen[0] + left[0] * light[0],
+                        seen[1] + left[1] * light[1],
+                        seen[2] + left[2] * light[2],
+                        1,
+                        scratch);
             }
             RenderScene.Ground ground = scene.ground;
-            float seen = 0;
+            float near = 0;
             if (ground != null && ray.dy < 0 && ray.oy > ground.height()) {
                 double t = (ground.height() - ray.oy) / ray.dy;
-                seen = ground.seenAt(ray.ox + ray.dx * t, ray.oz + ray.dz * t);
+                near = ground.seenAt(ray.ox + ray.dx * t, ray.oz + ray.dz * t);
             }
             scene.beyond(ray.dx, ray.dy, ray.dz, light);
             float[] glow = scene.groundGlow;
             return ToneMap.pixel(
-                    light[0] * (1 - seen) + glow[0] * seen,
-                    light[1] * (1 - seen) + glow[1] * seen,
-                    light[2] * (1 - seen) + glow[2] * seen,
+                    seen[0] + left[0] * (light[0] * (1 - near) + glow[0] * near),
+                    seen[1] + left[1] * (light[1] * (1 - near) + glow[1] * near),
+                    seen[2] + left[2] * (light[2] * (1 - near) + glow[2] * near),
                     1,
                     scratch);
         }

@@ -180,7 +180,7 @@ public final class EnvironmentLight {
     }
 
     /** The direction of a place in the picture: the middle column looks along -Z, the top row up. Before it is turned. */
-    private static double[] directionAt(double u, double v) {
+    static double[] directionAt(double u, double v) {
         double phi = (u - 0.5) * 2 * Math.PI;
         double theta = v * Math.PI;
         double s = StrictMath.sin(theta);

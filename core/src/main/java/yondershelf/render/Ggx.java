@@ -16,30 +16,35 @@ final class Ggx {
         return a > LEAST_ALPHA ? a : LEAST_ALPHA;
     }
 
-    /** Density of normals (Walter 2007, eq. 33). */
-    static float distribution(float hz, float alpha) {
-        float a2 = alpha * alpha;
-        float d = hz * hz * (a2 - 1) + 1;
-        return a2 / ((float) Math.PI * d * d);
+    /** Density of normals; with one roughness that of Walter 2007, eq. 33, with two that of Heitz 2018, eq. 1. */
+    static float distribution(float hx, float hy, float hz, float alphaX, float alphaY) {
+        float x = hx / alphaX;
+        float y = hy / alphaY;
+        float d = x * x + y * y + hz * hz;
+        return 1 / ((float) Math.PI * alphaX * alphaY * d * d);
     }
 
-    private static float lambda(float cos, float alpha) {
-        float c2 = cos * cos;
-        return ((float) Math.sqrt(1 + alpha * alpha * (1 - c2) / c2) - 1) * 0.5f;
+    /** Heitz 2018, eq. 2. */
+    private static float lambda(float x, float y, float z, float alphaX, float alphaY) {
+        float ax = alphaX * x;
+        float ay = alphaY * y;
+        return ((float) Math.sqrt(1 + (ax * ax + ay * ay) / (z * z)) - 1) * 0.5f;
     }
 
-    static float smithG1(float cos, float alpha) {
-        return 1 / (1 + lambda(cos, alpha));
+    static float smithG1(float x, float y, float z, float alphaX, float alphaY) {
+        return 1 / (1 + lambda(x, y, z, alphaX, alphaY));
     }
 
-    static float smithG2(float cosO, float cosI, float alpha) {
-        return 1 / (1 + lambda(cosO, alpha) + lambda(cosI, alpha));
+    /** Height-correlated; for light that passes through the surface both directions count by their own sides. */
+    static float smithG2(float vx, float vy, float vz, float lx, float ly, float lz, float alphaX, float alphaY) {
+        return 1 / (1 + lambda(vx, vy, vz, alphaX, alphaY) + lambda(lx, ly, lz, alphaX, alphaY));
     }
 
     /** A half vector from those visible from v (Heitz 2018, listing 1). */
-    static void sampleVisibleNormal(float vx, float vy, float vz, float alpha, float u1, float u2, float[] h) {
-        float x = alpha * vx;
-        float y = alpha * vy;
+    static void sampleVisibleNormal(
+            float vx, float vy, float vz, float alphaX, float alphaY, float u1, float u2, float[] h) {
+        float x = alphaX * vx;
+        float y = alphaY * vy;
         float z = vz;
         float length = (float) Math.sqrt(x * x + y * y + z * z);
         x /= length;
@@ -62,8 +67,8 @@ final class Ggx {
         float s = 0.5f * (1 + z);
         p2 = (1 - s) * (float) Math.sqrt(Math.max(0, 1 - p1 * p1)) + s * p2;
         float p3 = (float) Math.sqrt(Math.max(0, 1 - p1 * p1 - p2 * p2));
-        float hx = alpha * (p1 * t1x + p2 * t2x + p3 * x);
-        float hy = alpha * (p1 * t1y + p2 * t2y + p3 * y);
+        float hx = alphaX * (p1 * t1x + p2 * t2x + p3 * x);
+        float hy = alphaY * (p1 * t1y + p2 * t2y + p3 * y);
         float hz = Math.max(1e-6f, p2 * t2z + p3 * z);
         float l = (float) Math.sqrt(hx * hx + hy * hy + hz * hz);
         h[0] = hx / l;

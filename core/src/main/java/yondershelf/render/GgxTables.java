@@ -1,31 +1,31 @@
 package yondershelf.render;
 
 /**
- * Directional albedo of the GGX lobe as A and B with albedo = F0 A + B (Karis 2013), by quadrature over the visible
- * normals, and from it the energy of a rough dielectric's coat. Computed once, the same everywhere.
+ * Directional albedo of the GGX lobe as A and B with albedo = F0 A + F90 B (Karis 2013), by quadrature over the visible
+ * normals, and their means. What a rough surface scatters more than once is added as a lobe of its own that looks the same from
+ * both ends (Kulla and Conty, "Revisiting physically based shading at Imageworks", 2017). Computed once, the same everywhere.
  */
 final class GgxTables {
     static final int SIZE = 32;
     private static final int STEPS = 24;
     private static final float[] A = new float[SIZE * SIZE];
     private static final float[] B = new float[SIZE * SIZE];
-    /** Cosine-weighted mean albedo of the dielectric coat (F0 0.04), by roughness. */
-    private static final float[] COAT_MEAN = new float[SIZE];
+    /** Cosine-weighted means of A and B over the hemisphere, by roughness. */
+    private static final float[] A_MEAN = new float[SIZE];
 
+    private static final float[] B_MEAN = new float[SIZE];
+
+    /** Reflectance head-on of an index of refraction of 1.5. */
     static final float DIELECTRIC = 0.04f;
 
     static {
         for (int r = 0; r < SIZE; r++) {
             double roughness = r / (SIZE - 1.0);
-            double mean = 0;
-            double weight = 0;
             for (int m = 0; m < SIZE; m++) {
-                double mu = Math.max(m / (SIZE - 1.0), 0.004);
-                fill(r * SIZE + m, mu, Ggx.alpha((float) roughness));
-                mean += albedo(r * SIZE + m, DIELECTRIC) * mu;
-                weight += mu;
+                fill(r * SIZE + m, Math.max(m / (SIZE - 1.0), 0.004), Ggx.alpha((float) roughness));
             }
-            COAT_MEAN[r] = (float) (mean / weight);
+            A_MEAN[r] = mean(A, r * SIZE);
+            B_MEAN[r] = mean(B, r * SIZE);
         }
     }
 
@@ -40,14 +40,16 @@ final class GgxTables {
             for (int k = 0; k < STEPS; k++) {
                 float u1 = (float) ((i + 0.5) / STEPS);
                 float u2 = (float) ((k + 0.5) / STEPS);
-                Ggx.sampleVisibleNormal((float) sin, 0, (float) mu, alpha, u1, u2, h);
+                Ggx.sampleVisibleNormal((float) sin, 0, (float) mu, alpha, alpha, u1, u2, h);
                 double vh = sin * h[0] + mu * h[2];
                 double lz = 2 * vh * h[2] - mu;
                 if (lz <= 0) {
                     continue;
                 }
-                // weight of a visible-normal sample: G2 / G1 (Heitz 2018, eq. 18)
-                double g = Ggx.smithG2((float) mu, (float) lz, alpha) / Ggx.smithG1((float) mu, alpha);
+                // weight of a visible-normal sample: G2 / G1 (Heitz 2018, eq. 18); with one roughness only z counts
+                double across = Math.sqrt(1 - lz * lz);
+                double g = Ggx.smithG2((float) sin, 0, (float) mu, (float) across, 0, (float) lz, alpha, alpha)
+                        / Ggx.smithG1((float) sin, 0, (float) mu, alpha, alpha);
                 double fresnel = Math.pow(1 - vh, 5);
                 a += g * (1 - fresnel);
                 b += g * fresnel;
@@ -57,35 +59,66 @@ final class GgxTables {
         B[at] = (float) (b / (STEPS * STEPS));
     }
 
-    private static double albedo(int at, double f0) {
-        double single = f0 * A[at] + B[at];
-        double whole = A[at] + B[at];
-        return single * (1 + f0 * (1 / whole - 1));
+    /** 2 times the integral of the table, linear between its entries, times the cosine. */
+    private static float mean(float[] table, int from) {
+        double step = 1 / (SIZE - 1.0);
+        double sum = 0;
+        for (int m = 0; m < SIZE - 1; m++) {
+            double mu0 = m * step;
+            double mu1 = mu0 + step;
+            double t0 = table[from + m];
+            double t1 = table[from + m + 1];
+            sum += (2 * (mu0 * t0 + mu1 * t1) + mu0 * t1 + mu1 * t0) * step / 6;
+        }
+        return (float) (2 * sum);
     }
 
-    /** Albedo of the lobe with F = 1, before making up for multiple scattering. */
+    /** Albedo of the lobe with F = 1, one scattering only. */
     static float white(float mu, float roughness) {
         return table(A, mu, roughness) + table(B, mu, roughness);
     }
 
-    /** Albedo of the dielectric coat towards a direction, multiple scattering included. */
+    /** The mean of {@link #white} over the hemisphere. */
+    static float whiteMean(float roughness) {
+        return row(A_MEAN, roughness) + row(B_MEAN, roughness);
+    }
+
+    /** What scatters more than once, as a share of what a perfect mirror of the same roughness would scatter so. */
+    static float more(float f0, float f90, float roughness) {
+        float whole = whiteMean(roughness);
+        // the mean of Schlick's term over the hemisphere is 1/21
+        float fresnel = f0 + (f90 - f0) / 21;
+        return fresnel * fresnel * whole / (1 - fresnel * (1 - whole));
+    }
+
+    /** Albedo towards a direction, one scattering only. */
+    static float single(float f0, float f90, float mu, float roughness) {
+        return f0 * table(A, mu, roughness) + f90 * table(B, mu, roughness);
+    }
+
+    /** Albedo towards a direction, multiple scattering included. */
+    static float whole(float f0, float f90, float mu, float roughness) {
+        float a = table(A, mu, roughness);
+        float b = table(B, mu, roughness);
+        return f0 * a + f90 * b + more(f0, f90, roughness) * (1 - a - b);
+    }
+
+    /** The mean of {@link #whole} over the hemisphere. */
+    static float wholeMean(float f0, float f90, float roughness) {
+        float a = row(A_MEAN, roughness);
+        float b = row(B_MEAN, roughness);
+        return f0 * a + f90 * b + more(f0, f90, roughness) * (1 - a - b);
+    }
+
+    /** Albedo of a plain dielectric's coat. */
     static float coat(float mu, float roughness) {
-        float a = table(A, mu, roughness);
-        float b = table(B, mu, roughness);
-        return (DIELECTRIC * a + b) * (1 + DIELECTRIC * (1 / (a + b) - 1));
+        return whole(DIELECTRIC, 1, mu, roughness);
     }
 
-    static float coatMean(float roughness) {
-        float r = Math.max(0, Math.min(1, roughness)) * (SIZE - 1);
+    private static float row(float[] t, float roughness) {
+        float r = (roughness < 0 ? 0 : roughness > 1 ? 1 : roughness) * (SIZE - 1);
         int r0 = Math.min((int) r, SIZE - 2);
-        return COAT_MEAN[r0] + (COAT_MEAN[r0 + 1] - COAT_MEAN[r0]) * (r - r0);
-    }
-
-    /** Albedo for any F0, multiple scattering included; for prefiltered light. */
-    static float whole(float f0, float mu, float roughness) {
-        float a = table(A, mu, roughness);
-        float b = table(B, mu, roughness);
-        return (f0 * a + b) * (1 + f0 * (1 / (a + b) - 1));
+        return t[r0] + (t[r0 + 1] - t[r0]) * (r - r0);
     }
 
     private static float table(float[] t, float mu, float roughness) {

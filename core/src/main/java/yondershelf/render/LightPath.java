@@ -8,6 +8,11 @@ final class LightPath {
     /** Surfaces one straight way may pass through: far more than any foliage has, so that only broken scenes meet it. */
     private static final int MOST_LAYERS = 4096;
 
+    /** Ways through glass and back and forth within it that are not counted as bounces. */
+    private static final int MOST_CLEAR = 12;
+    /** Smoother surfaces show what they reflect in detail. */
+    private static final float SHARP = 0.25f;
+
     private final RenderScene scene;
     private final PathTracer.Quality quality;
     private final Ray ray = new Ray();
@@ -17,9 +22,18 @@ final class LightPath {
     private final Sampler sampler = new Sampler();
     private final Scatter scatter = new Scatter();
     private final float[] light = new float[3];
+    private final float[] open = new float[3];
+    private final float[] passed = new float[3];
     private final float[] direction = new float[3];
     private @Nullable Camera framed;
     private double[] frame = new double[9];
+
+    /** What is left of the path's light, and the body it is in. */
+    private float tr;
+
+    private float tg;
+    private float tb;
+    private @Nullable LayerShader body;
 
     private float r;
     private float g;
@@ -77,12 +91,14 @@ final class LightPath {
         a = 1;
         guideR = guideG = guideB = 1;
         guideX = guideY = guideZ = 0;
-        float tr = 1;
-        float tg = 1;
-        float tb = 1;
+        tr = tg = tb = 1;
+        body = null;
         float density = -1;
         boolean first = true;
+        boolean scattered = false;
+        boolean blurred = false;
         int bounce = 0;
+        int clear = 0;
         ray.set(camera.eyeX(), camera.eyeY(), camera.eyeZ(), dx, dy, dz, 0, Float.MAX_VALUE);
         int layers = 0;
         while (true) {
@@ -90,8 +106,14 @@ final class LightPath {
                 miss(tr, tg, tb, density, first);
                 return;
             }
+            absorb(ray.tMax);
             Shader shader = scene.surface(ray, surface);
             if (shader.transparent && surface.alpha < 1 && sampler.next() >= surface.alpha) {
+                passThrough();
+                layers++;
+                continue;
+            }
+            if (blurred && surface.transmission > 0 && quality.isQuick() && goesStraight(shader)) {
                 passThrough();
                 layers++;
                 continue;
@@ -105,9 +127,12 @@ final class LightPath {
                 guideZ = surface.nz;
                 first = false;
             }
-            add(tr * surface.emissiveR, tg * surface.emissiveG, tb * surface.emissiveB, bounce > 0);
+            add(tr * surface.emissiveR, tg * surface.emissiveG, tb * surface.emissiveB, scattered);
+            if (shader.unlit) {
+                return;
+            }
             scatter.enter(surface, -ray.dx, -ray.dy, -ray.dz);
-            direct(tr, tg, tb, bounce > 0);
+            direct(tr, tg, tb, scattered);
             if (bounce >= quality.bounces()) {
                 lastBounce(tr, tg, tb);
                 return;
@@ -119,7 +144,18 @@ final class LightPath {
             tg *= scatter.weightG;
             tb *= scatter.weightB;
             density = scatter.density;
-            bounce++;
+            boolean through = scatter.x * surface.gx + scatter.y * surface.gy + scatter.z * surface.gz < 0;
+            if ((through || body != null) && clear < MOST_CLEAR) {
+                // the way through glass is not what bounces are counted for
+                clear++;
+            } else {
+                bounce++;
+                blurred |= surface.roughness > SHARP || surface.metallic < 1 && surface.transmission < 1;
+            }
+            if (through) {
+                cross(shader);
+            }
+            scattered = true;
             float most = Math.max(tr, Math.max(tg, tb));
             if (bounce > 3) {
                 float survive = Math.min(0.95f, most);
@@ -135,6 +171,50 @@ final class LightPath {
             }
             leave(ray, scatter.x, scatter.y, scatter.z);
         }
+    }
+
+    /** The path goes into a body or out of it; a sheet has no inside. */
+    private void cross(Shader shader) {
+        if (!surface.thin) {
+            body = surface.front ? shader.layers() : null;
+        }
+    }
+
+    /** Beer and Lambert's law on the way through a body. */
+    private void absorb(float way) {
+        LayerShader inside = body;
+        if (inside != null) {
+            float metres = way * scene.metres;
+            float[] each = inside.absorption();
+            tr *= (float) Math.exp(-each[0] * metres);
+            tg *= (float) Math.exp(-each[1] * metres);
+            tb *= (float) Math.exp(-each[2] * metres);
+        }
+    }
+
+    /**
+     * Whether light on its way to a matt surface goes on straight through glass, as the looks for light of a quick picture
+     * take it: no caustics, and none of their noise. What is left is what does not pass.
+     */
+    private boolean goesStraight(Shader shader) {
+        Scatter.straight(surface, -(surface.nx * ray.dx + surface.ny * ray.dy + surface.nz * ray.dz), passed);
+        float share = Math.max(0, Math.min(0.95f, Scatter.luminance(passed[0], passed[1], passed[2])));
+        if (sampler.next() < share) {
+            tr *= passed[0] / share;
+            tg *= passed[1] / share;
+            tb *= passed[2] / share;
+            cross(shader);
+            return true;
+        }
+        float k = 1 / (1 - share);
+        tr *= k;
+        tg *= k;
+        tb *= k;
+        surface.baseR *= 1 - surface.transmission;
+        surface.baseG *= 1 - surface.transmission;
+        surface.baseB *= 1 - surface.transmission;
+        surface.transmission = 0;
+        return false;
     }
 
     /** Beyond the last bounce the light still missing is taken from the surroundings as if nothing stood in between. */
@@ -210,35 +290,74 @@ final class LightPath {
             return;
         }
         float weight = 1 / (density + scatter.density);
-        float open = openness(direction[0], direction[1], direction[2]);
-        if (open > 0) {
-            float k = weight * open;
-            add(tr * scatter.weightR * lr * k, tg * scatter.weightG * lg * k, tb * scatter.weightB * lb * k, indirect);
+        if (openness(direction[0], direction[1], direction[2])) {
+            add(
+                    tr * scatter.weightR * lr * weight * open[0],
+                    tg * scatter.weightG * lg * weight * open[1],
+                    tb * scatter.weightB * lb * weight * open[2],
+                    indirect);
         }
     }
 
-    /** How much light passes towards a direction from the surface, 0 to 1. */
-    private float openness(float x, float y, float z) {
+    /** How much light passes towards a direction from the surface, in {@link #open}; false when none does. */
+    private boolean openness(float x, float y, float z) {
+        open[0] = open[1] = open[2] = 1;
         if (scene.ground != null && y < 0 && surface.py >= scene.ground.height() - 1e-4) {
-            return 0;
+            return false;
         }
         leave(shadow, x, y, z);
-        if (!scene.transparent) {
-            return scene.bvh.blocked(shadow) ? 0 : 1;
+        boolean straight = scene.clear && quality.isQuick();
+        if (!scene.transparent && !straight) {
+            return !scene.bvh.blocked(shadow);
         }
-        float open = 1;
-        for (int i = 0; i < MOST_LAYERS && open > 0.01f; i++) {
+        LayerShader within = x * surface.gx + y * surface.gy + z * surface.gz < 0 && !surface.thin ? null : body;
+        for (int i = 0; i < MOST_LAYERS && Scatter.luminance(open[0], open[1], open[2]) > 0.01f; i++) {
             if (!scene.bvh.nearest(shadow)) {
-                return open;
+                return true;
             }
-            open *= 1 - scene.opacity(shadow, shadowSurface);
+            within = straight ? layer(within) : opaque();
             float t = shadow.tMax * 1.00001f + 1e-5f;
             shadow.set(shadow.ox + x * t, shadow.oy + y * t, shadow.oz + z * t, x, y, z, 0, Float.MAX_VALUE);
         }
-        return 0;
+        return false;
+    }
+
+    private @Nullable LayerShader opaque() {
+        dim(1 - scene.opacity(shadow, shadowSurface));
+        return null;
+    }
+
+    /** One surface on the way to the light, glass included; gives the body the way goes on in. */
+    private @Nullable LayerShader layer(@Nullable LayerShader within) {
+        if (within != null) {
+            float metres = shadow.tMax * scene.metres;
+            for (int c = 0; c < 3; c++) {
+                open[c] *= (float) Math.exp(-within.absorption()[c] * metres);
+            }
+        }
+        Surface s = shadowSurface;
+        Shader shader = scene.surface(shadow, s);
+        float alpha = shader.transparent ? s.alpha : 1;
+        if (s.transmission <= 0) {
+            dim(1 - alpha);
+            return within;
+        }
+        Scatter.straight(s, -(s.nx * shadow.dx + s.ny * shadow.dy + s.nz * shadow.dz), passed);
+        for (int c = 0; c < 3; c++) {
+            open[c] *= 1 - alpha + alpha * passed[c];
+        }
+        return s.thin ? within : s.front ? shader.layers() : null;
+    }
+
+    private void dim(float share) {
+        for (int c = 0; c < 3; c++) {
+            open[c] *= share;
+        }
     }
 
     private void miss(float tr, float tg, float tb, float density, boolean first) {
+        // what is in a body whose mesh has a hole is outside again
+        body = null;
         RenderScene.Ground ground = scene.ground;
         if (ground != null && ray.dy < 0 && ray.oy >= ground.height()) {
             if (first) {
@@ -289,11 +408,12 @@ final class LightPath {
         float lb = 0;
         if (density > 0 && direction[1] > 0) {
             float cosine = direction[1] / (float) Math.PI;
-            float open = openness(direction[0], direction[1], direction[2]);
-            float k = cosine / (density + cosine) * open;
-            lr += light[0] * k;
-            lg += light[1] * k;
-            lb += light[2] * k;
+            if (openness(direction[0], direction[1], direction[2])) {
+                float k = cosine / (density + cosine);
+                lr += light[0] * k * open[0];
+                lg += light[1] * k * open[1];
+                lb += light[2] * k * open[2];
+            }
         }
         float u = sampler.next();
         float turns = sampler.next();
@@ -303,11 +423,12 @@ final class LightPath {
         float z = s * (float) Turns.sin(turns);
         float cosine = y / (float) Math.PI;
         float lightDensity = scene.light.radiance(x, y, z, light);
-        float open = openness(x, y, z);
-        float k = cosine > 0 ? cosine / (lightDensity + cosine) * open : 0;
-        lr += light[0] * k;
-        lg += light[1] * k;
-        lb += light[2] * k;
+        if (cosine > 0 && openness(x, y, z)) {
+            float k = cosine / (lightDensity + cosine);
+            lr += light[0] * k * open[0];
+            lg += light[1] * k * open[1];
+            lb += light[2] * k * open[2];
+        }
         if (ground.catcher()) {
             lit = 0.2126f * lr + 0.7152f * lg + 0.0722f * lb;
             float shade = whole > 0 ? 1 - lit / whole : 0;

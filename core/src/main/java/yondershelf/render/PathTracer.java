@@ -21,6 +21,11 @@ public final class PathTracer {
         public static final Quality TABLE = new Quality(2, 12, true);
         /** Nothing cut off; for measurements. */
         public static final Quality EXACT = new Quality(32, Float.MAX_VALUE, true);
+
+        /** True for pictures in which light goes straight through glass to matt surfaces: no caustics and no noise of them. */
+        boolean isQuick() {
+            return clamp < Float.MAX_VALUE;
+        }
     }
 
     /**

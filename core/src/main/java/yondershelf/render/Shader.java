@@ -16,6 +16,9 @@ public final class Shader {
     final List<Problem> problems;
     final boolean transparent;
     final boolean glows;
+    /** Shown in its base color, whatever the light. */
+    final boolean unlit;
+
     private final @Nullable Slot base;
     private final @Nullable Slot packed;
     private final @Nullable Slot roughness;
@@ -24,6 +27,8 @@ public final class Shader {
     private final @Nullable Slot opacity;
     private final @Nullable Slot emissive;
     private final boolean needsUv;
+    private final boolean needsSecondUv;
+    private final @Nullable LayerShader layers;
     private final float missing;
 
     /** A loaded picture and where it lies on the surface. */
@@ -33,7 +38,15 @@ public final class Shader {
         }
 
         /** KHR_texture_transform: scale, then rotate counter-clockwise, then shift. */
-        void lookup(float u, float v, float[] out) {
+        void lookup(Surface s, float[] out) {
+            if (use.set() == 0) {
+                lookup(s.u, s.v, out);
+            } else {
+                lookup(s.u2, s.v2, out);
+            }
+        }
+
+        private void lookup(float u, float v, float[] out) {
             double su = u * use.scaleU();
             double sv = v * use.scaleV();
             image.lookup(
@@ -57,6 +70,9 @@ public final class Shader {
         this.emissive = slots.get(Role.EMISSIVE);
         // vertices may carry alpha too, which a material that is not opaque lets count
         this.transparent = material.opacity() < 1 || opacity != null || material.alphaFromBaseColor();
+        this.layers = material.layers().isNone() ? null : new LayerShader(material.layers(), slots);
+        this.needsSecondUv = slots.values().stream().anyMatch(slot -> slot.use.set() != 0);
+        this.unlit = material.layers().unlit();
         this.glows = material.emissiveRed() + material.emissiveGreen() + material.emissiveBlue() > 0;
         this.needsUv = !slots.isEmpty();
         this.missing = base == null && material.maps().containsKey(Role.BASE_COLOR) ? MISSING : 1;
@@ -66,8 +82,30 @@ public final class Shader {
         return needsUv;
     }
 
+    boolean needsSecondUv() {
+        return needsSecondUv;
+    }
+
     boolean hasNormalMap() {
         return normal != null;
+    }
+
+    /** The set of UVs whose growing U is the tangent, or -1 when none is needed. */
+    int tangentSet() {
+        if (normal != null) {
+            return normal.use.set();
+        }
+        return layers == null ? -1 : layers.tangentSet();
+    }
+
+    @Nullable
+    LayerShader layers() {
+        return layers;
+    }
+
+    /** True when light may pass through the body itself, not only through holes. */
+    boolean isClear() {
+        return layers != null && layers.isClear();
     }
 
     /** Pictures that could not be loaded, which the material is shown without. */
@@ -84,7 +122,7 @@ public final class Shader {
         float alpha = (float) m.opacity() * s.tintA;
         float[] t = s.texel;
         if (base != null) {
-            base.lookup(s.u, s.v, t);
+            base.lookup(s, t);
             r *= t[0];
             g *= t[1];
             b *= t[2];
@@ -93,7 +131,7 @@ public final class Shader {
             }
         }
         if (opacity != null) {
-            opacity.lookup(s.u, s.v, t);
+            opacity.lookup(s, t);
             alpha *= t[0];
         }
         if (m.alphaCutoff() > 0) {
@@ -102,16 +140,16 @@ public final class Shader {
         float rough = (float) m.roughness();
         float metal = (float) m.metallic();
         if (packed != null) {
-            packed.lookup(s.u, s.v, t);
+            packed.lookup(s, t);
             rough *= t[1];
             metal *= t[2];
         }
         if (roughness != null) {
-            roughness.lookup(s.u, s.v, t);
+            roughness.lookup(s, t);
             rough *= t[0];
         }
         if (metallic != null) {
-            metallic.lookup(s.u, s.v, t);
+            metallic.lookup(s, t);
             metal *= t[0];
         }
         s.emissiveR = 0;
@@ -122,7 +160,7 @@ public final class Shader {
             s.emissiveG = (float) m.emissiveGreen();
             s.emissiveB = (float) m.emissiveBlue();
             if (emissive != null) {
-                emissive.lookup(s.u, s.v, t);
+                emissive.lookup(s, t);
                 s.emissiveR *= t[0];
                 s.emissiveG *= t[1];
                 s.emissiveB *= t[2];
@@ -134,21 +172,33 @@ public final class Shader {
         s.alpha = alpha;
         s.roughness = rough < 0 ? 0 : rough > 1 ? 1 : rough;
         s.metallic = metal < 0 ? 0 : metal > 1 ? 1 : metal;
+        if (layers != null) {
+            layers.evaluate(s);
+        } else {
+            LayerShader.none(s);
+        }
+        if (unlit) {
+            s.emissiveR = s.baseR;
+            s.emissiveG = s.baseG;
+            s.emissiveB = s.baseB;
+        }
     }
 
     /**
      * The opacity alone, for shadow rays.
      *
+     * @param s with its UVs
      * @param tint the vertices' alpha there
      */
-    float opacityAt(float u, float v, float[] t, float tint) {
+    float opacityAt(Surface s, float tint) {
+        float[] t = s.texel;
         float alpha = (float) material.opacity() * tint;
         if (material.alphaFromBaseColor() && base != null) {
-            base.lookup(u, v, t);
+            base.lookup(s, t);
             alpha *= t[3];
         }
         if (opacity != null) {
-            opacity.lookup(u, v, t);
+            opacity.lookup(s, t);
             alpha *= t[0];
         }
         if (material.alphaCutoff() > 0) {
@@ -158,7 +208,7 @@ public final class Shader {
     }
 
     /** The map's normal in the tangent frame (glTF 2.0, 3.9.3: X right, Y up, Z out). */
-    void tangentNormal(float u, float v, float[] out) {
+    void tangentNormal(Surface s, float[] out) {
         Slot slot = normal;
         if (slot == null) {
             out[0] = 0;
@@ -166,7 +216,7 @@ public final class Shader {
             out[2] = 1;
             return;
         }
-        slot.lookup(u, v, out);
+        slot.lookup(s, out);
         float scale = (float) material.normalScale();
         out[0] = (out[0] * 2 - 1) * scale;
         out[1] = (out[1] * 2 - 1) * scale;

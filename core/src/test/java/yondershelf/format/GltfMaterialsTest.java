@@ -14,11 +14,13 @@ import java.util.Base64;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ImageSource;
+import yondershelf.content.Layers;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
@@ -124,7 +126,7 @@ class GltfMaterialsTest {
         assertEquals(30, shown(m, Role.NORMAL));
     }
 
-    /** 3.9.2: texCoord names the set of UVs. The first map's set is the part's; what lies on another is left out. */
+    /** 3.9.2: texCoord names the set of UVs. A part has the first two its material's maps lie on. */
     @Test
     void setsOfUvs() throws Exception {
         Model second = read("{'pbrMetallicRoughness':{'baseColorTexture':{'index':0,'texCoord':1}},"
@@ -141,7 +143,12 @@ class GltfMaterialsTest {
         assertArrayEquals(
                 new float[] {0, 0, 1, 0, 0, 1},
                 mixed.meshes().get(0).parts().get(0).uvs());
-        assertEquals(Set.of(Role.BASE_COLOR), mixed.materials().get(0).maps().keySet());
+        assertArrayEquals(
+                new float[] {0.5f, 0.5f, 0.75f, 0.5f, 0.5f, 0.75f},
+                mixed.meshes().get(0).parts().get(0).secondUvs());
+        Map<Role, TextureUse> maps = mixed.materials().get(0).maps();
+        assertEquals(0, Objects.requireNonNull(maps.get(Role.BASE_COLOR)).set());
+        assertEquals(1, Objects.requireNonNull(maps.get(Role.OCCLUSION)).set());
 
         Model moved = read("{'pbrMetallicRoughness':{'baseColorTexture':{'index':0,'texCoord':0,'extensions':{"
                 + "'KHR_texture_transform':{'texCoord':1}}}}}");
@@ -184,10 +191,65 @@ class GltfMaterialsTest {
                     alpha == 1 ? 0.5 : 0,
                     alpha > 0,
                     r.nextBoolean(),
-                    maps);
+                    maps,
+                    layers(r));
             Material after = copied(before);
             assertSame(before, after);
         }
+    }
+
+    private static Layers layers(SplittableRandom r) {
+        Layers.Volume volume = new Layers.Volume(
+                part(r), r.nextBoolean() ? part(r) : Double.POSITIVE_INFINITY, part(r), part(r), part(r));
+        return new Layers(
+                1 + part(r),
+                r.nextBoolean() ? null : new Layers.Specular(part(r), part(r), part(r), 2 * part(r)),
+                r.nextBoolean() ? null : new Layers.Transmission(part(r), r.nextBoolean() ? null : volume),
+                r.nextBoolean() ? null : new Layers.Clearcoat(part(r), part(r)),
+                r.nextBoolean() ? null : new Layers.Sheen(part(r), part(r), part(r), part(r)),
+                r.nextBoolean() ? null : new Layers.Anisotropy(part(r), part(r)),
+                r.nextBoolean() ? null : new Layers.Iridescence(part(r), 1 + part(r), 100 * part(r), 400),
+                r.nextBoolean());
+    }
+
+    /** The defaults of the extensions, and what stands in them; a layer of strength 0 is none. */
+    @Test
+    void layersAsTheirTextsSay() throws Exception {
+        Layers all = read("{'extensions':{'KHR_materials_ior':{'ior':1.33},'KHR_materials_specular':{},"
+                        + "'KHR_materials_transmission':{'transmissionFactor':0.9},'KHR_materials_volume':{'thicknessFactor':0.1},"
+                        + "'KHR_materials_clearcoat':{'clearcoatFactor':0.5},'KHR_materials_sheen':{'sheenColorFactor':[1,0,0]},"
+                        + "'KHR_materials_anisotropy':{'anisotropyStrength':0.5},"
+                        + "'KHR_materials_iridescence':{'iridescenceFactor':1},'KHR_materials_unlit':{}}}")
+                .materials()
+                .get(0)
+                .layers();
+        Layers.Volume clear = new Layers.Volume(0.1, Double.POSITIVE_INFINITY, 1, 1, 1);
+        assertEquals(
+                new Layers(
+                        1.33,
+                        new Layers.Specular(1, 1, 1, 1),
+                        new Layers.Transmission(0.9, clear),
+                        new Layers.Clearcoat(0.5, 0),
+                        new Layers.Sheen(1, 0, 0, 0),
+                        new Layers.Anisotropy(0.5, 0),
+                        new Layers.Iridescence(1, 1.3, 100, 400),
+                        true),
+                all);
+        Layers none = read("{'extensions':{'KHR_materials_transmission':{},'KHR_materials_volume':{'thicknessFactor':1},"
+                        + "'KHR_materials_clearcoat':{},'KHR_materials_sheen':{},'KHR_materials_anisotropy':{},"
+                        + "'KHR_materials_iridescence':{}}}")
+                .materials()
+                .get(0)
+                .layers();
+        assertTrue(none.isNone());
+        Material mapped = read("{'extensions':{'KHR_materials_clearcoat':{'clearcoatFactor':1,'clearcoatTexture':{'index':0},"
+                        + "'clearcoatNormalTexture':{'index':1,'texCoord':1}}}}")
+                .materials()
+                .get(0);
+        assertEquals(
+                Set.of(Role.CLEARCOAT, Role.CLEARCOAT_NORMAL), mapped.maps().keySet());
+        assertEquals(mapped.layers(), copied(mapped).layers());
+        assertEquals(mapped.maps().keySet(), copied(mapped).maps().keySet());
     }
 
     private static double part(SplittableRandom r) {

@@ -16,6 +16,7 @@ import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ImageSource;
+import yondershelf.content.Layers;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
@@ -100,6 +101,20 @@ public class GltfTest {
         Oracles.need(Files.isDirectory(validator) && Oracles.hasCommand("node"), "npm gltf-validator");
         Path file = folder.resolve("sample.glb");
         Files.write(file, Formats.glb(sample(), SceneNotes.none(), new Formats()));
+        validate(file);
+        Layers layers = new Layers(
+                1.4,
+                new Layers.Specular(0.5, 1, 0.5, 0.25),
+                new Layers.Transmission(0.75, new Layers.Volume(0.1, 2, 0.5, 0.25, 0.125)),
+                new Layers.Clearcoat(0.5, 0.25),
+                new Layers.Sheen(1, 0.5, 0.25, 0.5),
+                new Layers.Anisotropy(0.5, 2),
+                new Layers.Iridescence(1, 1.3, 100, 400),
+                false);
+        Model model = sample();
+        Model layered = model.withMaterials(
+                List.of(model.materials().get(0), model.materials().get(1).withLayers(layers)));
+        Files.write(file, Formats.glb(layered, SceneNotes.none(), new Formats()));
         validate(file);
     }
 

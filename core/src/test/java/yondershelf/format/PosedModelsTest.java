@@ -111,15 +111,15 @@ class PosedModelsTest {
     /** What is not shown is named, and a file that cannot do without something unknown is refused by its name. */
     @Test
     void whatIsNotShownIsNamed() throws Exception {
-        MadeGltf coated = new MadeGltf("{'extensionsUsed':['KHR_materials_clearcoat','KHR_materials_iridescence'],"
-                        + "'materials':[{'extensions':{'KHR_materials_clearcoat':{'clearcoatFactor':1},"
+        MadeGltf coated = new MadeGltf("{'extensionsUsed':['KHR_materials_dispersion','KHR_materials_iridescence'],"
+                        + "'materials':[{'extensions':{'KHR_materials_dispersion':{'dispersion':1},"
                         + "'KHR_materials_iridescence':{}}}],'animations':[{},{}],'cameras':[{}],"
                         + "'nodes':[{'mesh':0}],'meshes':[{'primitives':[{'attributes':{'POSITION':0},'material':0},"
                         + "{'attributes':{'POSITION':0},'mode':1}]}]}")
                 .floats("VEC3", 3, 0, 0, 0, 1, 0, 0, 0, 1, 0);
         Model model = new Formats().readModel(coated.write(folder.resolve("coated.gltf")));
         assertEquals(
-                List.of("clear coat", "iridescence", "2 animations", "1 camera"),
+                List.of("dispersion", "2 animations", "1 camera"),
                 model.remarks().notShown());
         Path strange = new MadeGltf("{'extensionsRequired':['VND_folded_space'],'nodes':[{'mesh':0}],"
                         + "'meshes':[{'primitives':[{'attributes':{'POSITION':0}}]}]}")

@@ -52,7 +52,12 @@ final class TestScenes {
 
     /** Mean red, green and blue of the middle of a picture that looks at the origin from +Z. */
     static double[] middle(RenderScene scene, int samples) {
-        Camera camera = new Camera(0, 0, 6, 0, 0, 0, Math.toRadians(24));
+        return middle(scene, samples, 24);
+    }
+
+    /** The same, seen through a lens of some degrees. */
+    static double[] middle(RenderScene scene, int samples, double degrees) {
+        Camera camera = new Camera(0, 0, 6, 0, 0, 0, Math.toRadians(degrees));
         Film film = new Film(24, 24);
         PathTracer.render(scene, camera, film, samples, PathTracer.Quality.EXACT, 2, () -> false);
         double[] sum = new double[3];

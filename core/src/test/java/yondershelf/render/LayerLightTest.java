@@ -1,0 +1,266 @@
+package yondershelf.render;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.SplittableRandom;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import yondershelf.content.Environment;
+import yondershelf.content.Layers;
+import yondershelf.content.Material;
+import yondershelf.content.Picture;
+
+/** The layers of materials against optics: white furnaces, slabs, Beer and Lambert, and light turned around. */
+class LayerLightTest {
+    private static final EnvironmentLight WHITE = EnvironmentLight.constant(1, 1, 1);
+
+    static Layers glass(double ior, Layers.@Nullable Volume volume) {
+        return new Layers(ior, null, new Layers.Transmission(1, volume), null, null, null, null, false);
+    }
+
+    private static Layers.Volume clear() {
+        return new Layers.Volume(1, Double.POSITIVE_INFINITY, 1, 1, 1);
+    }
+
+    private static Material white(double metallic, double roughness, Layers layers) {
+        return Material.plain("layered", 1, 1, 1, metallic, roughness).withLayers(layers);
+    }
+
+    private static double[] furnace(Material material) {
+        return TestScenes.middle(TestScenes.lit(TestScenes.sphere(64), material, WHITE, null), 256);
+    }
+
+    /** Clear glass keeps nothing. Rough glass loses what is refracted more than once within one surface, which is not followed. */
+    @ParameterizedTest
+    @CsvSource({"0, 0.01", "0.2, 0.01", "0.4, 0.05", "0.7, 0.34"})
+    void aGlassBallInAWhiteFurnace(double roughness, double lost) {
+        double seen = furnace(white(0, roughness, glass(1.5, clear())))[1];
+        assertTrue(seen < 1.01, () -> "made light: " + seen);
+        assertTrue(seen > 1 - lost, () -> "lost light: " + seen);
+    }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {0, 0.3, 0.6, 1})
+    void aThinSheetInAWhiteFurnaceIsInvisible(double roughness) {
+        assertEquals(1, furnace(white(0, roughness, glass(1.5, null)))[1], 0.02);
+    }
+
+    /** Brushed white metal scatters all light, however the lobe is stretched; the tables know round lobes only. */
+    @ParameterizedTest
+    @CsvSource({"0.2, 0.5", "0.4, 0.8", "0.6, 1"})
+    void brushedMetalInAWhiteFurnace(double roughness, double strength) {
+        Layers brushed = new Layers(1.5, null, null, null, null, new Layers.Anisotropy(strength, 0.3), null, false);
+        assertEquals(1, furnace(white(1, roughness, brushed))[1], 0.03);
+    }
+
+    /** Varnish and fibres take from below no less than they throw back; what goes back and forth between them is not followed. */
+    @ParameterizedTest
+    @CsvSource({"0, 0.05", "0, 0.5", "1, 0.05", "1, 0.5"})
+    void coversMakeNoLight(double metallic, double roughness) {
+        Layers varnished =
+                new Layers(1.5, null, null, new Layers.Clearcoat(1, roughness), null, null, null, false);
+        double seen = furnace(white(metallic, 0.6, varnished))[1];
+        assertTrue(seen < 1.01 && seen > 0.93, () -> "varnish " + seen);
+        Layers fibres = new Layers(1.5, null, null, null, new Layers.Sheen(1, 1, 1, roughness + 0.2), null, null, false);
+        double cloth = furnace(white(metallic, 0.6, fibres))[1];
+        assertTrue(cloth < 1.01 && cloth > 0.8, () -> "cloth " + cloth);
+    }
+
+    /**
+     * Straight through a ball two boundaries are crossed: of the light behind it (1 - R) / (1 + R) arrives, back and forth
+     * included, the series of any textbook of optics for a plate.
+     */
+    @Test
+    void straightThroughAGlassBall() {
+        double r = 0.2 * 0.2;
+        EnvironmentLight behind = EnvironmentLight.of(new Environment("behind", half()), 0, 0);
+        RenderScene scene = TestScenes.lit(TestScenes.sphere(160), white(0, 0, glass(1.5, clear())), behind, null);
+        Camera camera = new Camera(0, 0, 6, 0, 0, 0, Math.toRadians(0.2));
+        Film film = new Film(4, 4);
+        PathTracer.render(scene, camera, film, 2048, PathTracer.Quality.EXACT, 2, () -> false);
+        double sum = 0;
+        for (int i = 0; i < 16; i++) {
+            sum += film.mean(i % 4, i / 4)[1] / 16;
+        }
+        assertEquals((1 - r) / (1 + r), sum, 0.01);
+    }
+
+    /** White where the direction points away from +Z. */
+    private static Picture half() {
+        int w = 64;
+        float[] p = new float[w * 32 * 3];
+        for (int y = 0; y < 32; y++) {
+            for (int x = 0; x < w; x++) {
+                double[] direction = EnvironmentLight.directionAt((x + 0.5) / w, (y + 0.5) / 32);
+                for (int c = 0; c < 3; c++) {
+                    p[(y * w + x) * 3 + c] = direction[2] < 0 ? 1 : 0;
+                }
+            }
+        }
+        return Picture.ofFloats(w, 32, 3, p);
+    }
+
+    /** Beer and Lambert: a body of index 1 reflects nothing, and light that crosses twice its radius has the colour to that power. */
+    @ParameterizedTest
+    @ValueSource(doubles = {0.5, 2, 4})
+    void absorptionGrowsWithTheWay(double distance) {
+        Layers.Volume tea = new Layers.Volume(1, distance, 0.8, 0.5, 0.2);
+        double[] seen = TestScenes.middle(
+                TestScenes.lit(TestScenes.sphere(160), white(0, 0, glass(1, tea)), WHITE, null), 64, 0.5);
+        assertEquals(Math.pow(0.8, 2 / distance), seen[0], 0.005);
+        assertEquals(Math.pow(0.5, 2 / distance), seen[1], 0.005);
+        assertEquals(Math.pow(0.2, 2 / distance), seen[2], 0.005);
+    }
+
+    /** Helmholtz: light may be turned around; through a boundary radiance goes with the square of the index. */
+    @Test
+    void lightMayBeTurnedAround() {
+        SplittableRandom r = new SplittableRandom(11);
+        int seen = 0;
+        for (int i = 0; i < 20_000; i++) {
+            Surface s = random(r);
+            float[] v = direction(r, false);
+            float[] l = direction(r, true);
+            float there = value(s, v, l);
+            boolean through = l[2] < 0;
+            if (through) {
+                turn(s);
+            }
+            float back = value(s, l, v);
+            if (Math.max(there, back) < 1e-5) {
+                // rounding at the edge of what is refracted at all
+                continue;
+            }
+            float eta = s.front ? s.ior : 1 / s.ior;
+            float expected = through && !s.thin ? back * eta * eta : back;
+            assertEquals(1, expected / there, 5e-3, () -> s.roughness + " through " + through + " thin " + s.thin);
+            seen++;
+        }
+        assertTrue(seen > 10_000);
+    }
+
+    /** Seen from the other side: the normals look there. */
+    private static void turn(Surface s) {
+        s.nz = s.gz = s.coatZ = -1;
+        s.front = !s.front;
+    }
+
+    private static float value(Surface s, float[] v, float[] l) {
+        Scatter scatter = new Scatter();
+        scatter.enter(s, v[0], v[1], v[2]);
+        return scatter.evaluate(l[0], l[1], l[2]) ? scatter.weightG / Math.abs(l[2]) : 0;
+    }
+
+    private static Surface random(SplittableRandom r) {
+        Surface s = new Surface();
+        s.nz = s.gz = s.coatZ = 1;
+        s.roughness = 0.3f + 0.7f * r.nextFloat();
+        s.metallic = r.nextBoolean() ? 0 : r.nextFloat();
+        s.baseR = s.baseG = s.baseB = 0.2f + 0.8f * r.nextFloat();
+        s.f0R = s.f0G = s.f0B = 0.02f + 0.1f * r.nextFloat();
+        if (r.nextBoolean()) {
+            s.transmission = (1 - s.metallic) * r.nextFloat();
+            s.thin = r.nextBoolean();
+            s.ior = 1.1f + r.nextFloat();
+            s.f0R = s.f0G = s.f0B = Fresnel.headOn(s.ior);
+            s.metallic = 0;
+        } else {
+            s.coat = r.nextBoolean() ? r.nextFloat() : 0;
+            s.coatRoughness = 0.2f + 0.8f * r.nextFloat();
+            s.sheen = s.sheenR = s.sheenG = s.sheenB = r.nextBoolean() ? r.nextFloat() : 0;
+            s.sheenRoughness = 0.2f + 0.8f * r.nextFloat();
+            s.film = r.nextBoolean() ? r.nextFloat() : 0;
+            s.filmIor = 1.3f;
+            s.filmThickness = 100 + 600 * r.nextFloat();
+        }
+        s.anisotropy = r.nextBoolean() ? r.nextFloat() : 0;
+        s.tangentX = r.nextFloat() - 0.5f;
+        s.tangentY = 1;
+        return s;
+    }
+
+    private static float[] direction(SplittableRandom r, boolean both) {
+        double z = 0.05 + 0.95 * r.nextDouble();
+        double turn = 2 * Math.PI * r.nextDouble();
+        double across = Math.sqrt(1 - z * z);
+        boolean down = both && r.nextBoolean();
+        return new float[] {
+            (float) (across * Math.cos(turn)), (float) (across * Math.sin(turn)), (float) (down ? -z : z)
+        };
+    }
+
+    /** Directions are chosen as densely as said: a mean over chosen ones is the integral over all. */
+    @Test
+    void choosingAndAskingAgree() {
+        SplittableRandom r = new SplittableRandom(5);
+        for (int i = 0; i < 24; i++) {
+            Surface s = random(r);
+            s.roughness = Math.max(s.roughness, 0.5f);
+            float[] v = direction(r, false);
+            Scatter scatter = new Scatter();
+            scatter.enter(s, v[0], v[1], v[2]);
+            int n = 200_000;
+            double chosen = 0;
+            double square = 0;
+            double asked = 0;
+            double askedSquare = 0;
+            double density = 0;
+            for (int k = 0; k < n; k++) {
+                if (scatter.sample(r.nextFloat(), r.nextFloat(), r.nextFloat())) {
+                    double value = scatter.weightG * (1.5 + scatter.x);
+                    chosen += value / n;
+                    square += value * value / n;
+                }
+                double z = 2 * r.nextDouble() - 1;
+                double turn = 2 * Math.PI * r.nextDouble();
+                double across = Math.sqrt(1 - z * z);
+                float lx = (float) (across * Math.cos(turn));
+                if (scatter.evaluate(lx, (float) (across * Math.sin(turn)), (float) z)) {
+                    double value = scatter.weightG * (1.5 + lx) * 4 * Math.PI;
+                    asked += value / n;
+                    askedSquare += value * value / n;
+                    density += scatter.density * 4 * Math.PI / n;
+                }
+            }
+            double deviation = Math.sqrt((square - chosen * chosen + askedSquare - asked * asked) / n);
+            assertEquals(0, (chosen - asked) / Math.max(deviation, 1e-6), 5, "surface " + i);
+            assertTrue(density < 1.05, "a density is at most one altogether");
+        }
+    }
+
+    /** Stretched along its tangent a lobe is the same on both sides of it and of the line across it, and not when swapped. */
+    @Test
+    void brushedLobesAreSymmetric() {
+        Surface s = new Surface();
+        s.nz = s.gz = 1;
+        s.metallic = 1;
+        s.baseR = s.baseG = s.baseB = 0.9f;
+        s.roughness = 0.3f;
+        s.anisotropy = 0.9f;
+        s.tangentX = 1;
+        float[] v = {0, 0, 1};
+        float along = value(s, v, new float[] {0.6f, 0, 0.8f});
+        float across = value(s, v, new float[] {0, 0.6f, 0.8f});
+        assertTrue(along > 5 * across, along + " along, " + across + " across");
+        for (float[] l : new float[][] {{0.3f, 0.5f, 0}, {-0.3f, 0.5f, 0}, {0.3f, -0.5f, 0}, {-0.3f, -0.5f, 0}}) {
+            l[2] = (float) Math.sqrt(1 - 0.09 - 0.25);
+            assertEquals(value(s, v, new float[] {0.3f, 0.5f, l[2]}), value(s, v, l), 1e-6);
+        }
+    }
+
+    /** Under glass a matt ground is not in the dark, in quick pictures as in exact ones. */
+    @Test
+    void lightReachesWhatIsUnderGlass() {
+        RenderScene.Ground ground = new RenderScene.Ground(-1, false, 0.5, 1e6);
+        RenderScene scene =
+                TestScenes.lit(TestScenes.sphere(64), white(0, 0, glass(1.02, clear())), WHITE, ground);
+        Film film = new Film(8, 8);
+        Camera camera = new Camera(0, -0.9, 2.5, 0, -1, 0, Math.toRadians(1));
+        PathTracer.render(scene, camera, film, 64, PathTracer.Quality.TABLE, 2, () -> false);
+        assertEquals(0.5, film.mean(4, 4)[1], 0.04);
+    }
+}
