@@ -34,6 +34,8 @@ final class LightPath {
     private float tg;
     private float tb;
     private @Nullable LayerShader body;
+    /** True while the path runs straight on from the eye. */
+    private boolean unbent;
 
     private float r;
     private float g;
@@ -95,6 +97,7 @@ final class LightPath {
         body = null;
         float density = -1;
         boolean first = true;
+        unbent = true;
         boolean scattered = false;
         boolean blurred = false;
         int bounce = 0;
@@ -103,7 +106,7 @@ final class LightPath {
         int layers = 0;
         while (true) {
             if (layers > MOST_LAYERS || !scene.bvh.nearest(ray)) {
-                miss(tr, tg, tb, density, first);
+                miss(density, first);
                 return;
             }
             absorb(ray.tMax);
@@ -134,7 +137,7 @@ final class LightPath {
             scatter.enter(surface, -ray.dx, -ray.dy, -ray.dz);
             direct(tr, tg, tb, scattered);
             if (bounce >= quality.bounces()) {
-                lastBounce(tr, tg, tb);
+                lastBounce();
                 return;
             }
             if (!scatter.sample(sampler.next(), sampler.next(), sampler.next())) {
@@ -144,6 +147,7 @@ final class LightPath {
             tg *= scatter.weightG;
             tb *= scatter.weightB;
             density = scatter.density;
+            // a smooth sheet without thickness shows what is behind it where it is
             boolean through = scatter.x * surface.gx + scatter.y * surface.gy + scatter.z * surface.gz < 0;
             if ((through || body != null) && clear < MOST_CLEAR) {
                 // the way through glass is not what bounces are counted for
@@ -152,6 +156,7 @@ final class LightPath {
                 bounce++;
                 blurred |= surface.roughness > SHARP || surface.metallic < 1 && surface.transmission < 1;
             }
+            unbent &= through && surface.thin && surface.roughness < SHARP;
             if (through) {
                 cross(shader);
             }
@@ -218,14 +223,18 @@ final class LightPath {
     }
 
     /** Beyond the last bounce the light still missing is taken from the surroundings as if nothing stood in between. */
-    private void lastBounce(float tr, float tg, float tb) {
+    private void lastBounce() {
         if (quality.clamp() == Float.MAX_VALUE || !scatter.sample(sampler.next(), sampler.next(), sampler.next())) {
             return;
         }
         leave(ray, scatter.x, scatter.y, scatter.z);
         if (!scene.bvh.blocked(ray)) {
             ray.set(ray.ox, ray.oy, ray.oz, scatter.x, scatter.y, scatter.z, 0, Float.MAX_VALUE);
-            miss(tr * scatter.weightR, tg * scatter.weightG, tb * scatter.weightB, scatter.density, false);
+            tr *= scatter.weightR;
+            tg *= scatter.weightG;
+            tb *= scatter.weightB;
+            unbent = false;
+            miss(scatter.density, false);
             return;
         }
         // a surface is there: a rough guess of the light on it
@@ -355,32 +364,38 @@ final class LightPath {
         }
     }
 
-    private void miss(float tr, float tg, float tb, float density, boolean first) {
+    private void miss(float density, boolean first) {
         // what is in a body whose mesh has a hole is outside again
         body = null;
         RenderScene.Ground ground = scene.ground;
         if (ground != null && ray.dy < 0 && ray.oy >= ground.height()) {
-            if (first) {
+            if (first || unbent) {
                 groundSeen(ground);
             } else {
                 add(tr * scene.groundGlow[0], tg * scene.groundGlow[1], tb * scene.groundGlow[2], true);
             }
             return;
         }
-        if (first) {
+        if (first || unbent) {
             if (quality.showBackground()) {
+                float share = first ? 1 : shareOfMiss(density);
                 scene.beyond(ray.dx, ray.dy, ray.dz, light);
-                r += light[0] * tr;
-                g += light[1] * tg;
-                b += light[2] * tb;
+                r += light[0] * tr * share;
+                g += light[1] * tg * share;
+                b += light[2] * tb * share;
             } else {
-                a = 0;
+                a = 1 - left();
             }
             return;
         }
-        float lightDensity = scene.light.radiance(ray.dx, ray.dy, ray.dz, light);
-        float weight = density < 0 ? 1 : density / (density + lightDensity);
+        float weight = shareOfMiss(density);
         add(tr * light[0] * weight, tg * light[1] * weight, tb * light[2] * weight, true);
+    }
+
+    /** The light along the ray, and how much it counts against looks for light. */
+    private float shareOfMiss(float density) {
+        float lightDensity = scene.light.radiance(ray.dx, ray.dy, ray.dz, light);
+        return density < 0 ? 1 : density / (density + lightDensity);
     }
 
     private void groundSeen(RenderScene.Ground ground) {
@@ -432,25 +447,30 @@ final class LightPath {
         if (ground.catcher()) {
             lit = 0.2126f * lr + 0.7152f * lg + 0.0722f * lb;
             float shade = whole > 0 ? 1 - lit / whole : 0;
-            a = shade * seen;
+            a = 1 - (1 - shade * seen) * left();
             guideR = guideG = guideB = 0;
             return;
         }
         float albedo = (float) ground.albedo();
-        r += albedo * lr * seen;
-        g += albedo * lg * seen;
-        b += albedo * lb * seen;
+        r += tr * albedo * lr * seen;
+        g += tg * albedo * lg * seen;
+        b += tb * albedo * lb * seen;
         guideR = guideG = guideB = albedo;
         if (seen < 1) {
             scene.beyond(dx, dy, dz, light);
-            r += light[0] * (1 - seen);
-            g += light[1] * (1 - seen);
-            b += light[2] * (1 - seen);
+            r += tr * light[0] * (1 - seen);
+            g += tg * light[1] * (1 - seen);
+            b += tb * light[2] * (1 - seen);
             if (seen < 0.5f) {
                 guideX = dx;
                 guideY = 0;
             }
         }
+    }
+
+    /** How much of what is behind everything still reaches the eye. */
+    private float left() {
+        return Math.max(0, Math.min(1, Scatter.luminance(tr, tg, tb)));
     }
 
     private static float luminance(float[] c) {

@@ -6,6 +6,7 @@ package yondershelf.render;
  */
 final class Passage {
     private static final float SAME = 0.005f;
+    private static final float LEAST_BACK = 0.3f;
 
     /** What passes is multiplied by these. */
     float tintR;
@@ -73,7 +74,11 @@ final class Passage {
         }
         float back = Scatter.luminance(fresnel[0], fresnel[1], fresnel[2]);
         float on = (1 - back) * Scatter.luminance(tintR, tintG, tintB);
-        return back + on > 0 ? back / (back + on) : 1;
+        if (!(back > 0)) {
+            return on > 0 ? 0 : 1;
+        }
+        // a lamp in clear glass is bright though little is reflected: looked for more often than its share
+        return on > 0 ? Math.max(LEAST_BACK, back / (back + on)) : 1;
     }
 
     /** The facet that sends the viewer's direction to one below the surface; false when there is none. */

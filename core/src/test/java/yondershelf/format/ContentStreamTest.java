@@ -59,8 +59,8 @@ class ContentStreamTest {
     @Test
     void sharedPicturesStayShared() throws Exception {
         Model model = GltfTest.sample();
-        Model twice = model.withMaterials(List.of(
-                model.materials().get(0), model.materials().get(0).withName("b")));
+        Model twice = model.withMaterials(
+                List.of(model.materials().get(0), model.materials().get(0).withName("b")));
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         ContentStream.write(twice, new DataOutputStream(bytes));
         Model read = ContentStream.readModel(in(bytes));
@@ -87,8 +87,8 @@ class ContentStreamTest {
         Part part = sample.meshes().get(0).parts().get(0);
         float[] uvs = new float[part.vertexCount() * 2];
         uvs[1] = 0.5f;
-        TextureUse second = new TextureUse(
-                ImageSource.embedded("dot", new byte[] {1}), 1, 2, 3, 4, 5, Wrap.CLAMP, Wrap.MIRROR, 1);
+        TextureUse second =
+                new TextureUse(ImageSource.embedded("dot", new byte[] {1}), 1, 2, 3, 4, 5, Wrap.CLAMP, Wrap.MIRROR, 1);
         Model model = Model.of(
                 "layered",
                 new Mesh("m", List.of(part.withSecondUvs(uvs))),

@@ -235,17 +235,19 @@ class GltfMaterialsTest {
                         new Layers.Iridescence(1, 1.3, 100, 400),
                         true),
                 all);
-        Layers none = read("{'extensions':{'KHR_materials_transmission':{},'KHR_materials_volume':{'thicknessFactor':1},"
-                        + "'KHR_materials_clearcoat':{},'KHR_materials_sheen':{},'KHR_materials_anisotropy':{},"
-                        + "'KHR_materials_iridescence':{}}}")
-                .materials()
-                .get(0)
-                .layers();
+        Layers none =
+                read("{'extensions':{'KHR_materials_transmission':{},'KHR_materials_volume':{'thicknessFactor':1},"
+                                + "'KHR_materials_clearcoat':{},'KHR_materials_sheen':{},'KHR_materials_anisotropy':{},"
+                                + "'KHR_materials_iridescence':{}}}")
+                        .materials()
+                        .get(0)
+                        .layers();
         assertTrue(none.isNone());
-        Material mapped = read("{'extensions':{'KHR_materials_clearcoat':{'clearcoatFactor':1,'clearcoatTexture':{'index':0},"
-                        + "'clearcoatNormalTexture':{'index':1,'texCoord':1}}}}")
-                .materials()
-                .get(0);
+        Material mapped =
+                read("{'extensions':{'KHR_materials_clearcoat':{'clearcoatFactor':1,'clearcoatTexture':{'index':0},"
+                                + "'clearcoatNormalTexture':{'index':1,'texCoord':1}}}}")
+                        .materials()
+                        .get(0);
         assertEquals(
                 Set.of(Role.CLEARCOAT, Role.CLEARCOAT_NORMAL), mapped.maps().keySet());
         assertEquals(mapped.layers(), copied(mapped).layers());

@@ -37,7 +37,7 @@ public final class DemoLibrary {
     /** Folder of the packs that wait to be taken in. */
     public static final String PACKS = "packs";
 
-    private static final String DONE = ".demo-7";
+    private static final String DONE = ".demo-8";
 
     private final Path root;
     private final Wardrobe wardrobe = new Wardrobe();
@@ -101,6 +101,9 @@ public final class DemoLibrary {
         glb.put("workshop/tool_chest", Workshop::toolChest);
         glb.put("workshop/workbench", Workshop::workbench);
         glb.put("workshop/chart_table", Workshop::chartTable);
+        glb.put("rigging/glass_float", Layered::glassFloat);
+        glb.put("lights/brass_lamp", Layered::brassLamp);
+        glb.put("workshop/wool_blanket", Layered::blanket);
         glb.put("shore/dinghy", Shore::dinghy);
         glb.put("shore/jetty", Shore::jetty);
         glb.put("shore/station_hut", Shore::hut);

@@ -52,6 +52,7 @@ final class Wardrobe {
         materials.put(
                 "glass tube",
                 Material.plain("glass tube", 0.9, 0.93, 0.92, 0, 0.04).withOpacity(0.3));
+        Layered.materials(materials);
         materials.put("flame", Material.plain("flame", 0.9, 0.6, 0.3, 0, 0.6).withEmission(9, 4.2, 1.1));
     }
 
