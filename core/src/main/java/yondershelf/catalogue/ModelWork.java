@@ -80,7 +80,8 @@ final class ModelWork implements KindWork {
 
     private static long bytes(Part part) {
         long values = (long) part.positions().length + part.indices().length;
-        for (float[] more : new float[][] {part.normals(), part.uvs()}) {
+        for (float[] more :
+                new float[][] {part.normals(), part.uvs(), part.secondUvs(), part.colors(), part.tangents()}) {
             values += more == null ? 0 : more.length;
         }
         return values * Float.BYTES;

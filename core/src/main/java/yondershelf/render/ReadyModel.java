@@ -15,6 +15,8 @@ import yondershelf.work.Parallel;
  * @param shaders one for each of the model's materials, and last one for parts that have none
  */
 public record ReadyModel(Model model, List<MeshBvh> meshes, List<Shader> shaders) {
+    /** Of a hierarchy and the vertices below it. */
+    private static final int BYTES_A_TRIANGLE = 100;
 
     /** Loads the materials' pictures and builds the hierarchies, side by side. */
     public static ReadyModel of(Model model, Shaders shaders) {
@@ -30,6 +32,12 @@ public record ReadyModel(Model model, List<MeshBvh> meshes, List<Shader> shaders
             }
         });
         return new ReadyModel(model, Arrays.asList(meshes), Arrays.asList(dresses));
+    }
+
+    /** About how many bytes of hierarchies and pictures it keeps from being let go. */
+    public long weight() {
+        long pictures = shaders.stream().mapToLong(Shader::weight).sum();
+        return pictures + model.triangleCount() * BYTES_A_TRIANGLE;
     }
 
     /** What a part wears when nothing else dresses it. */

@@ -28,6 +28,7 @@ public final class Shader {
     private final @Nullable Slot emissive;
     private final boolean needsUv;
     private final boolean needsSecondUv;
+    private final long weight;
     private final @Nullable LayerShader layers;
     private final float missing;
 
@@ -72,6 +73,8 @@ public final class Shader {
         this.transparent = material.opacity() < 1 || opacity != null || material.alphaFromBaseColor();
         this.layers = material.layers().isNone() ? null : new LayerShader(material.layers(), slots);
         this.needsSecondUv = slots.values().stream().anyMatch(slot -> slot.use.set() != 0);
+        this.weight =
+                slots.values().stream().mapToLong(slot -> slot.image.weight()).sum();
         this.unlit = material.layers().unlit();
         this.glows = material.emissiveRed() + material.emissiveGreen() + material.emissiveBlue() > 0;
         this.needsUv = !slots.isEmpty();
@@ -80,6 +83,11 @@ public final class Shader {
 
     boolean needsUv() {
         return needsUv;
+    }
+
+    /** Bytes of the pictures it holds. */
+    long weight() {
+        return weight;
     }
 
     boolean needsSecondUv() {

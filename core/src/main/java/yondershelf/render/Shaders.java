@@ -66,7 +66,7 @@ public final class Shaders {
         Picture picture = reader.readPicture(source);
         TextureImage made = new TextureImage(picture, colour && !isRadiance(picture, source));
         synchronized (images) {
-            long size = (long) picture.width() * picture.height() * picture.channels() * (picture.isFloat() ? 4 : 1);
+            long size = made.weight();
             if (images.put(key, made) == null) {
                 sizes.put(key, size);
                 bytes += size;

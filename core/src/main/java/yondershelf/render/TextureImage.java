@@ -27,6 +27,11 @@ final class TextureImage {
         this.channels = picture.channels();
     }
 
+    /** Bytes of its texels. */
+    long weight() {
+        return (long) picture.width() * picture.height() * channels * (picture.isFloat() ? 4 : 1);
+    }
+
     boolean hasAlpha() {
         return channels == 4 || channels == 2;
     }

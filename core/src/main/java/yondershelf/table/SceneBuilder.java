@@ -1,9 +1,12 @@
 package yondershelf.table;
 
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
@@ -18,7 +21,8 @@ import yondershelf.render.Shaders;
 public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
-    private static final int MOST_PREPARED = 32;
+    /** What models that stand nowhere any more may hold, ready to stand again. */
+    private static final long MOST_BYTES = 96L << 20;
     /** A dress holds its pictures. */
     private static final int MOST_DRESSES = 24;
 
@@ -113,11 +117,19 @@ public final class SceneBuilder {
         return fresh;
     }
 
-    /** Lets go of the models used longest ago; a scene's own were just used. */
+    /** Lets go of the models used longest ago; a scene's own stay. */
     private void letGo(Scene scene) {
-        int most = Math.max(MOST_PREPARED, scene.placements().size());
-        while (prepared.size() > most) {
-            prepared.remove(0);
+        Set<Model> standing = Collections.newSetFromMap(new IdentityHashMap<>());
+        scene.placements().forEach(p -> standing.add(p.model()));
+        long held = 0;
+        for (int i = prepared.size() - 1; i >= 0; i--) {
+            ReadyModel ready = prepared.get(i);
+            if (!standing.contains(ready.model())) {
+                held += ready.weight();
+                if (held > MOST_BYTES) {
+                    prepared.remove(i);
+                }
+            }
         }
     }
 
