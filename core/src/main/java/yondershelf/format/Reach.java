@@ -1,8 +1,6 @@
 package yondershelf.format;
 
 import java.io.IOException;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
@@ -73,14 +71,10 @@ public final class Reach {
         String text = reference.strip();
         Target target = judge(from, text);
         // "%20" and the like are meant where no file is called just that
-        if (text.indexOf('%') >= 0 && (target.open() == null || !Files.exists(target.open()))) {
-            try {
-                return judge(from, URLDecoder.decode(text.replace("+", "%2B"), StandardCharsets.UTF_8));
-            } catch (IllegalArgumentException e) {
-                return target;
-            }
+        if (target.open() != null && Files.exists(target.open())) {
+            return target;
         }
-        return target;
+        return PercentCode.decoded(text).map(meant -> judge(from, meant)).orElse(target);
     }
 
     private Target judge(Path from, String text) {
@@ -138,13 +132,7 @@ public final class Reach {
         String text = reference.strip();
         List<String> out = new ArrayList<>();
         addBelow(folder, text, out);
-        if (text.indexOf('%') >= 0) {
-            try {
-                addBelow(folder, URLDecoder.decode(text.replace("+", "%2B"), StandardCharsets.UTF_8), out);
-            } catch (IllegalArgumentException e) {
-                return out;
-            }
-        }
+        PercentCode.decoded(text).ifPresent(meant -> addBelow(folder, meant, out));
         return out;
     }
 

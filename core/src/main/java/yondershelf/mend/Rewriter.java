@@ -4,9 +4,11 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import yondershelf.format.FileType;
+import yondershelf.format.PercentCode;
 
 /** Rewrites one reference inside a model file and leaves every other byte as it is, where the format allows it. */
 final class Rewriter {
@@ -18,9 +20,9 @@ final class Rewriter {
             return null;
         }
         return switch (type) {
-            case GLTF -> text(file, quoted(from), quoted(uri(to)));
+            case GLTF -> uris(file, from, Rewriter::quoted, to);
             case GLB -> glb(file, from, to);
-            case COLLADA -> text(file, ">" + xml(from) + "<", ">" + xml(to) + "<");
+            case COLLADA -> uris(file, from, text -> ">" + xml(text) + "<", to);
             case OBJ -> material(file, from, to);
             default -> null;
         };
@@ -28,12 +30,14 @@ final class Rewriter {
 
     /** True when a file names a reference as {@link #rewrite} would write it. */
     static boolean names(byte[] file, @Nullable FileType type, String reference) {
-        boolean uri = type == FileType.GLTF || type == FileType.GLB;
-        return rewrite(file, type, uri ? uri(reference) : reference, reference) != null;
+        return rewrite(file, type, reference, reference) != null;
     }
 
-    private static String uri(String path) {
-        return path.replace(" ", "%20");
+    /** References that are URIs: the old one may stand there as it is meant or encoded, the new one is encoded. */
+    private static byte @Nullable [] uris(byte[] file, String from, UnaryOperator<String> framed, String to) {
+        String encoded = framed.apply(PercentCode.encoded(to));
+        byte[] changed = text(file, framed.apply(from), encoded);
+        return changed != null ? changed : text(file, framed.apply(PercentCode.encoded(from)), encoded);
     }
 
     private static byte @Nullable [] text(byte[] file, String from, String to) {
@@ -74,7 +78,7 @@ final class Rewriter {
             return null;
         }
         int length = in.getInt(12);
-        byte[] json = text(Arrays.copyOfRange(file, 20, 20 + length), quoted(from), quoted(uri(to)));
+        byte[] json = uris(Arrays.copyOfRange(file, 20, 20 + length), from, Rewriter::quoted, to);
         if (json == null) {
             return null;
         }

@@ -76,6 +76,21 @@ class RewriterTest {
                 bytes("{\"uri\":\"b%20c.png\"}"), Rewriter.rewrite(gltf, FileType.GLTF, "dir\\a.png", "b c.png"));
     }
 
+    /** Signs that mean something in a reference are written as codes, and found again however they stand there. */
+    @Test
+    void codesInReferences() {
+        byte[] gltf = bytes("{\"uri\":\"Stein%20%281%29.png\"}");
+        byte[] there = Rewriter.rewrite(gltf, FileType.GLTF, "Stein%20%281%29.png", "50% grey #2.png");
+        assertNotNull(there);
+        assertArrayEquals(bytes("{\"uri\":\"50%25%20grey%20%232.png\"}"), there);
+        assertArrayEquals(
+                bytes("{\"uri\":\"a.png\"}"), Rewriter.rewrite(there, FileType.GLTF, "50% grey #2.png", "a.png"));
+        byte[] dae = bytes("<init_from>a.png</init_from>");
+        assertArrayEquals(
+                bytes("<init_from>my%20a&amp;b.png</init_from>"),
+                Rewriter.rewrite(dae, FileType.COLLADA, "a.png", "my a&b.png"));
+    }
+
     @Test
     void whatCannotBeRewrittenIsLeft() {
         assertNull(Rewriter.rewrite(bytes("{}"), FileType.GLTF, "a.png", "b.png"));
