@@ -111,6 +111,27 @@ public record Material(
         return with(name, other, emissiveRed, emissiveGreen, emissiveBlue, alphaFromBaseColor, maps, layers);
     }
 
+    /** The same, seen from behind too or not. */
+    public Material withSides(boolean both) {
+        return new Material(
+                name,
+                red,
+                green,
+                blue,
+                opacity,
+                metallic,
+                roughness,
+                emissiveRed,
+                emissiveGreen,
+                emissiveBlue,
+                normalScale,
+                alphaCutoff,
+                alphaFromBaseColor,
+                both,
+                maps,
+                layers);
+    }
+
     private Material with(
             String itsName,
             double itsOpacity,

@@ -67,7 +67,7 @@ public final class Formats implements ContentReader {
 
     private Model gltf(Path file) throws ProblemException {
         GltfDocument document = GltfDocument.load(file, reach);
-        return GltfReader.needsDraco(document)
+        return GltfDraco.isNeeded(document) && GltfDraco.movesVertices(document)
                 ? AssimpReader.read(file, FileType.GLB, reach)
                 : GltfReader.read(document, file);
     }
@@ -82,7 +82,7 @@ public final class Formats implements ContentReader {
             FileType type = typeOf(file);
             if (isGltf(type)) {
                 GltfDocument document = GltfDocument.load(file, reach);
-                return GltfReader.needsDraco(document) || GltfMeshopt.isUsed(document);
+                return GltfDraco.isNeeded(document) || GltfMeshopt.isUsed(document);
             }
             return type.isModel() || isNative(type);
         });

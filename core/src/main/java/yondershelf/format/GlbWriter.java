@@ -293,8 +293,13 @@ final class GlbWriter {
     }
 
     private byte[] container() {
+        return container(root, binary.toByteArray());
+    }
+
+    /** glTF 2.0, 4.4: the JSON and the binary chunk in one file. */
+    static byte[] container(ObjectNode root, byte[] binary) {
         byte[] json = padded(json(root), (byte) ' ');
-        byte[] bin = padded(binary.toByteArray(), (byte) 0);
+        byte[] bin = padded(binary, (byte) 0);
         boolean hasBin = bin.length > 0;
         int total = 12 + 8 + json.length + (hasBin ? 8 + bin.length : 0);
         ByteBuffer out = ByteBuffer.allocate(total).order(ByteOrder.LITTLE_ENDIAN);

@@ -2,6 +2,8 @@ package yondershelf.format;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.ByteBuffer;
+import java.util.HashMap;
+import java.util.Map;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
@@ -16,12 +18,31 @@ final class GltfAccessors {
 
     private final GltfDocument document;
 
+    /** Values that are not in buffers. */
+    private final Map<Integer, Given> given = new HashMap<>();
+
+    private record Given(float[] floats, int components, int[] integers) {}
+
     GltfAccessors(GltfDocument document) {
         this.document = document;
     }
 
+    /** An accessor's values as another decoder has them. */
+    void give(int index, float[] values, int components) {
+        given.put(index, new Given(values, components, new int[0]));
+    }
+
+    /** The same for indices. */
+    void give(int index, int[] values) {
+        given.put(index, new Given(new float[0], 1, values));
+    }
+
     /** All values as floats, normalised integers scaled to 0..1 or -1..1; at most {@code wanted} components each. */
     float[] floats(int index, int wanted) throws ProblemException {
+        Given known = given.get(index);
+        if (known != null) {
+            return known.components <= wanted ? known.floats.clone() : narrowed(known, wanted);
+        }
         JsonNode accessor = accessor(index);
         int count = count(accessor, index);
         int components = components(accessor.path("type").asText());
@@ -57,13 +78,30 @@ final class GltfAccessors {
         return out;
     }
 
+    private static float[] narrowed(Given known, int wanted) {
+        int count = known.floats.length / known.components;
+        float[] out = new float[count * wanted];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = known.floats[i / wanted * known.components + i % wanted];
+        }
+        return out;
+    }
+
     /** Number of components of each value. */
     int componentsOf(int index) throws ProblemException {
+        Given known = given.get(index);
+        if (known != null) {
+            return known.components;
+        }
         return components(accessor(index).path("type").asText());
     }
 
     /** Scalar integer values, for indices. */
     int[] integers(int index) throws ProblemException {
+        Given known = given.get(index);
+        if (known != null) {
+            return known.integers.clone();
+        }
         JsonNode accessor = accessor(index);
         int count = count(accessor, index);
         int type = accessor.path("componentType").asInt();

@@ -14,6 +14,19 @@ final class GltfForeign {
             "KHR_materials_emissive_strength",
             "KHR_mesh_quantization",
             "KHR_draco_mesh_compression",
+            "KHR_materials_anisotropy",
+            "KHR_materials_clearcoat",
+            "KHR_materials_ior",
+            "KHR_materials_iridescence",
+            "KHR_materials_sheen",
+            "KHR_materials_specular",
+            "KHR_materials_transmission",
+            "KHR_materials_unlit",
+            "KHR_materials_volume",
+            "KHR_meshopt_compression",
+            "KHR_texture_basisu",
+            "EXT_mesh_gpu_instancing",
+            "EXT_meshopt_compression",
             "EXT_texture_webp");
 
     private GltfForeign() {}
@@ -39,7 +52,11 @@ final class GltfForeign {
             for (JsonNode primitive : mesh.path("primitives")) {
                 morphs += primitive.path("targets").size();
                 lines += primitive.path("mode").asInt(4) < 4 ? 1 : 0;
-                secondUvs += primitive.path("attributes").has("TEXCOORD_1") ? 1 : 0;
+                JsonNode worn =
+                        json.path("materials").path(primitive.path("material").asInt(-1));
+                // a set no map lies on is not written
+                boolean used = worn.findValuesAsText("texCoord").contains("1");
+                secondUvs += !used && primitive.path("attributes").has("TEXCOORD_1") ? 1 : 0;
             }
         }
         count(out, morphs, "morph target");

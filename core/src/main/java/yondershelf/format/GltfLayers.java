@@ -190,8 +190,10 @@ final class GltfLayers {
             object(out, IRIDESCENCE)
                     .put("iridescenceFactor", film.factor())
                     .put("iridescenceIor", film.ior())
-                    .put("iridescenceThicknessMinimum", film.thinnest())
                     .put("iridescenceThicknessMaximum", film.thickest());
+            if (film.thinnest() != USUAL_THINNEST) {
+                object(out, IRIDESCENCE).put("iridescenceThicknessMinimum", film.thinnest());
+            }
         }
         if (layers.unlit()) {
             object(out, UNLIT);

@@ -1,6 +1,5 @@
 package yondershelf.format;
 
-import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Path;
 import java.util.List;
 import yondershelf.content.Material;
@@ -19,19 +18,13 @@ final class GltfReader {
         this.dresses = new GltfMaterialReader(document);
     }
 
-    /** True when the geometry is Draco-compressed, which the native reader decodes. */
-    static boolean needsDraco(GltfDocument document) {
-        for (JsonNode extension : document.json.path("extensionsRequired")) {
-            if (extension.asText().equals("KHR_draco_mesh_compression")) {
-                return true;
-            }
-        }
-        return false;
-    }
-
     static Model read(GltfDocument document, Path file) throws ProblemException {
         GltfExtensions.requireKnown(document);
-        return new GltfReader(document).model(file);
+        GltfReader reader = new GltfReader(document);
+        if (GltfDraco.isNeeded(document)) {
+            GltfDraco.decode(document, reader.accessors);
+        }
+        return reader.model(file);
     }
 
     private Model model(Path file) throws ProblemException {

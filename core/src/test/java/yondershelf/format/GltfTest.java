@@ -112,8 +112,9 @@ public class GltfTest {
                 new Layers.Iridescence(1, 1.3, 100, 400),
                 false);
         Model model = sample();
-        Model layered = model.withMaterials(
-                List.of(model.materials().get(0), model.materials().get(1).withLayers(layers)));
+        Model layered = model.withMaterials(List.of(
+                model.materials().get(0),
+                model.materials().get(1).withLayers(layers).withSides(false)));
         Files.write(file, Formats.glb(layered, SceneNotes.none(), new Formats()));
         validate(file);
     }

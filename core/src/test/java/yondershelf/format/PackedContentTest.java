@@ -5,6 +5,8 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -20,6 +22,7 @@ import org.lwjgl.util.ktx.ktxTexture2;
 import org.lwjgl.util.ktx.ktxTextureCreateInfo;
 import yondershelf.content.Bounds;
 import yondershelf.content.ImageSource;
+import yondershelf.content.Layers;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
@@ -53,6 +56,40 @@ class PackedContentTest {
         }
         return Model.of(
                 "sheet", new Mesh("sheet", List.of(new Part(positions, normals, null, null, indices, 0))), List.of());
+    }
+
+    /**
+     * A file of Debian's assimp-testmodels packed with Draco against the same model unpacked: the same box, less some triangles its packer dropped.
+     * Layers and second UVs it is given come through, which the geometry's decoder knows nothing of.
+     */
+    @Test
+    void dracoPacksGeometryOnly() throws Exception {
+        Path models = Path.of("/usr/share/assimp/models/glTF2");
+        Path packed = models.resolve("draco/2CylinderEngine.gltf");
+        Oracles.need(Files.exists(packed), "assimp-testmodels");
+        Files.copy(packed.resolveSibling("2CylinderEngine.bin"), folder.resolve("2CylinderEngine.bin"));
+        ObjectMapper json = new ObjectMapper();
+        ObjectNode document = (ObjectNode) json.readTree(packed.toFile());
+        ((ObjectNode) document.path("materials").get(0))
+                .withObject("/extensions/KHR_materials_clearcoat")
+                .put("clearcoatFactor", 0.5);
+        Path file = folder.resolve("engine.gltf");
+        json.writeValue(file.toFile(), document);
+        Model plain = new Formats().readModel(models.resolve("2CylinderEngine-glTF-Binary/2CylinderEngine.glb"));
+        try (IsolatedReader reader = new IsolatedReader()) {
+            Model read = reader.readModel(file);
+            assertEquals(110_336, read.triangleCount(), "what its accessors count, summed over its nodes");
+            assertEquals(plain.materials().size(), read.materials().size());
+            Bounds a = plain.bounds();
+            Bounds b = read.bounds();
+            double tolerance = 2e-3 * a.radius();
+            assertEquals(a.minX(), b.minX(), tolerance);
+            assertEquals(a.maxY(), b.maxY(), tolerance);
+            assertEquals(a.maxZ(), b.maxZ(), tolerance);
+            assertEquals(
+                    new Layers.Clearcoat(0.5, 0),
+                    read.materials().get(0).layers().clearcoat());
+        }
     }
 
     /** Packed by npm gltfpack with and without its filters; positions then have 14 bits, so a 16,000th of the size is lost. */
