@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.function.Supplier;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Space;
 import yondershelf.format.ContentReader;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
@@ -345,6 +346,11 @@ public final class Catalogue implements AutoCloseable {
 
     public Labels labels(Asset asset) {
         return shown(asset.id()).map(Shown::labels).orElse(Labels.NONE);
+    }
+
+    /** What was told of the units and the upright of an asset, or of a folder of its library, alone. Reads the journal. */
+    public Space told(Asset asset, String subject) throws ProblemException {
+        return owner(asset).told(subject);
     }
 
     /** Saves edits of one asset's labels; they are on the disk and findable when this returns. */

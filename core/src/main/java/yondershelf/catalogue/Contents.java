@@ -108,7 +108,7 @@ public final class Contents {
     }
 
     private static Optional<Known> kept(Store store, Asset asset) {
-        return store.facts(asset.id(), asset.key()).flatMap(row -> {
+        return store.facts(asset.id(), asset.state()).flatMap(row -> {
             try {
                 return Optional.of(new Known(row[0], JSON.readValue(row[1], Facts.class)));
             } catch (JsonProcessingException e) {
@@ -129,7 +129,7 @@ public final class Contents {
             // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key
             try {
                 String text = JSON.writeValueAsString(fresh.facts);
-                library.store().write(batch -> batch.facts(asset.id(), asset.key(), content, text));
+                library.store().write(batch -> batch.facts(asset.id(), asset.state(), content, text));
             } catch (JsonProcessingException e) {
                 throw Problem.of(asset.path(), "its facts cannot be kept").raise(e);
             }
@@ -140,7 +140,8 @@ public final class Contents {
     /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */
     private Facts measure(Library library, Asset asset) {
         try {
-            return kinds.of(asset.kind()).measure(new Source(library.root(), asset.name(), asset.files()));
+            return kinds.of(asset.kind())
+                    .measure(new Source(library.root(), asset.name(), asset.files(), asset.space()));
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             ProgramLog.note("measuring " + asset.path(), e);
             return Facts.unreadable(
@@ -158,7 +159,7 @@ public final class Contents {
                 return null;
             }
         }
-        return ContentHash.ofText(all.toString());
+        return ContentHash.ofText(all + asset.space().mark());
     }
 
     public Model model(Asset asset) throws ProblemException {
@@ -190,7 +191,7 @@ public final class Contents {
     /** The content of an asset: what is there, what is being read already, or what is read now. */
     public CompletableFuture<Object> loaded(Asset asset, Starter starter) {
         return loaded.get(
-                        new Loading(asset, asset.key()),
+                        new Loading(asset, asset.state()),
                         (key, executor) -> starter.start(() -> read(asset))
                                 .handle((content, failure) -> content != null ? content : new Failed(failure)))
                 .thenCompose(content -> content instanceof Failed failed

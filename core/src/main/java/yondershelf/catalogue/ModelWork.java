@@ -14,6 +14,7 @@ import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
+import yondershelf.format.Formats;
 import yondershelf.render.Booth;
 
 /** Models: read from their file, measured and shown as they stand. */
@@ -34,6 +35,7 @@ final class ModelWork implements KindWork {
     public Facts measure(Source source) {
         return meter.model(
                 source.main(),
+                source.space(),
                 source.files().stream()
                         .map(f -> source.root().resolve(f.path()))
                         .toList());
@@ -47,7 +49,7 @@ final class ModelWork implements KindWork {
 
     @Override
     public Model read(Source source) throws ProblemException {
-        return reader.readModel(source.main());
+        return Formats.inSpace(reader.readModel(source.main()), source.space());
     }
 
     @Override

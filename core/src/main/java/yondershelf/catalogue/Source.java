@@ -2,6 +2,7 @@ package yondershelf.catalogue;
 
 import java.nio.file.Path;
 import java.util.List;
+import yondershelf.content.Space;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.sorting.SortedItem;
@@ -12,14 +13,20 @@ import yondershelf.sorting.SortedItem;
  * @param root what the files' paths are relative to
  * @param name to show
  * @param files the one that names it first
+ * @param space what was told of a model file that does not say it
  */
-public record Source(Path root, String name, List<SortedItem.SortedFile> files) {
+public record Source(Path root, String name, List<SortedItem.SortedFile> files, Space space) {
     public Source {
         files = List.copyOf(files);
     }
 
+    /** Something nothing was told of. */
+    public Source(Path root, String name, List<SortedItem.SortedFile> files) {
+        this(root, name, files, Space.NONE);
+    }
+
     static Source of(Library library, Asset asset) {
-        return new Source(library.root(), library.shownName(asset), asset.files());
+        return new Source(library.root(), library.shownName(asset), asset.files(), asset.space());
     }
 
     /** The file that names it. */

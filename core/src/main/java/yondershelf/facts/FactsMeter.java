@@ -19,8 +19,10 @@ import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
 import yondershelf.content.Role;
+import yondershelf.content.Space;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
+import yondershelf.format.Formats;
 import yondershelf.geometry.MainBody;
 
 /** Measures facts from files. */
@@ -33,9 +35,14 @@ public final class FactsMeter {
 
     /** Facts of a model file. */
     public Facts model(Path file, List<Path> files) {
+        return model(file, Space.NONE, files);
+    }
+
+    /** The same, with what was told of a file that does not say it. */
+    public Facts model(Path file, Space space, List<Path> files) {
         long bytes = bytes(files);
         try {
-            return of(reader.readModel(file), file, bytes);
+            return of(Formats.inSpace(reader.readModel(file), space), file, bytes);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.MODEL, e.problem().cause(), bytes);
         }

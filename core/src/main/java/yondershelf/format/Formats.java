@@ -3,12 +3,14 @@ package yondershelf.format;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Space;
 
 /**
  * Every format that is read or written. Native parsing happens in this process: programs use the reader of
@@ -63,6 +65,16 @@ public final class Formats implements ContentReader {
             }
             return model;
         });
+    }
+
+    /** A model that was read with assumptions, in the space somebody told instead. */
+    public static Model inSpace(Model model, Space told) {
+        return ToldSpace.of(model, told);
+    }
+
+    /** The words for units of length that may be told. */
+    public static List<String> unitsOfLength() {
+        return Arrays.stream(LengthUnit.values()).map(LengthUnit::title).toList();
     }
 
     private Model gltf(Path file) throws ProblemException {

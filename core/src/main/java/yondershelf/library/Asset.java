@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import yondershelf.content.Kind;
 import yondershelf.content.Role;
+import yondershelf.content.Space;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.store.AssetRow;
@@ -18,6 +19,7 @@ import yondershelf.store.AssetRow;
  * @param locator where its content lies
  * @param files all its files, the one that names it first
  * @param key changes when any of its files changes: sizes and times of all of them
+ * @param space what was told of its model file, or of the folder it lies in
  */
 public record Asset(
         String id,
@@ -27,9 +29,15 @@ public record Asset(
         String folder,
         Locator locator,
         List<SortedFile> files,
-        String key) {
+        String key,
+        Space space) {
     public Asset {
         files = List.copyOf(files);
+    }
+
+    /** Changes whenever it would be measured or drawn differently. */
+    public String state() {
+        return key + space.mark();
     }
 
     /** Of the file that names it, below the root. */
@@ -46,7 +54,8 @@ public record Asset(
                 item.folder(),
                 Locator.of(item.files().get(0).path()),
                 item.files(),
-                key);
+                key,
+                Space.NONE);
     }
 
     /** As a store keeps it. */
@@ -64,7 +73,8 @@ public record Asset(
                 row.folder(),
                 Locator.of(row.path()),
                 files,
-                row.key());
+                row.key(),
+                Labels.of(row).space());
     }
 
     AssetRow toRow(int number, long since, String said) {

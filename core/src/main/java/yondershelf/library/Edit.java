@@ -1,10 +1,12 @@
 package yondershelf.library;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * One change of a label.
  *
- * @param asset the asset's id
- * @param field name, note, author, licence, version, favourite or tag
+ * @param asset the asset's id, or what {@link #ofFolder} gives for all below a folder
+ * @param field name, note, author, licence, version, favourite, units, up or tag
  * @param value the new text; for a tag, the tag
  * @param added for a tag: true to add it, false to take it away; else true
  */
@@ -17,11 +19,27 @@ public record Edit(String asset, String field, String value, boolean added) {
         AUTHOR,
         LICENCE,
         VERSION,
-        FAVOURITE;
+        FAVOURITE,
+        /** Length of a unit in a model file that does not say it. */
+        UNITS,
+        /** Which way is up in a model file that does not say it. */
+        UP;
 
         String word() {
             return name().toLowerCase(java.util.Locale.ROOT);
         }
+    }
+
+    private static final String FOLDER = "folder:";
+
+    /** Stands where an asset's id would for all assets below a folder; empty for the whole library. Of units and up only. */
+    public static String ofFolder(String folder) {
+        return FOLDER + folder;
+    }
+
+    /** The folder that is spoken of; null for an asset. */
+    static @Nullable String folderOf(String subject) {
+        return subject.startsWith(FOLDER) ? subject.substring(FOLDER.length()) : null;
     }
 
     public static Edit set(String asset, Field field, String value) {

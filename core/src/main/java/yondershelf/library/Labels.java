@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import yondershelf.content.Space;
 import yondershelf.store.AssetRow;
 
 /**
@@ -11,6 +12,7 @@ import yondershelf.store.AssetRow;
  *
  * @param name shown instead of the name made from the file, when not empty
  * @param tags nested with {@code /}
+ * @param space what is said of a model file that does not say it
  */
 public record Labels(
         String name,
@@ -19,11 +21,12 @@ public record Labels(
         String author,
         String licence,
         String version,
-        boolean favourite) {
+        boolean favourite,
+        Space space) {
 
-    public static final Labels NONE = new Labels("", new TreeSet<>(), "", "", "", "", false);
+    public static final Labels NONE = new Labels("", new TreeSet<>(), "", "", "", "", false, Space.NONE);
 
-    private static final int FIELDS = 6;
+    private static final int FIELDS = 8;
 
     public Labels {
         tags = java.util.Collections.unmodifiableSortedSet(new TreeSet<>(tags));
@@ -37,7 +40,12 @@ public record Labels(
                 fields.getOrDefault("author", ""),
                 fields.getOrDefault("licence", ""),
                 fields.getOrDefault("version", ""),
-                Boolean.parseBoolean(fields.getOrDefault("favourite", "false")));
+                Boolean.parseBoolean(fields.getOrDefault("favourite", "false")),
+                new Space(fields.getOrDefault("units", ""), fields.getOrDefault("up", "")));
+    }
+
+    Labels withSpace(Space other) {
+        return new Labels(name, tags, note, author, licence, version, favourite, other);
     }
 
     /** For the store; empty for {@link #NONE}. */
@@ -45,7 +53,16 @@ public record Labels(
         if (equals(NONE)) {
             return "";
         }
-        return String.join("\0", name, note, author, licence, version, String.valueOf(favourite))
+        return String.join(
+                        "\0",
+                        name,
+                        note,
+                        author,
+                        licence,
+                        version,
+                        String.valueOf(favourite),
+                        space.units(),
+                        space.up())
                 + (tags.isEmpty() ? "" : "\0" + String.join("\0", tags));
     }
 
@@ -70,6 +87,7 @@ public record Labels(
                 parts.get(2),
                 parts.get(3),
                 parts.get(4),
-                Boolean.parseBoolean(parts.get(5)));
+                Boolean.parseBoolean(parts.get(5)),
+                new Space(parts.get(6), parts.get(7)));
     }
 }

@@ -6,6 +6,7 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +16,7 @@ import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Space;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.format.ContentReader;
@@ -217,8 +219,7 @@ public final class Library {
         if (touched.isEmpty()) {
             return false;
         }
-        store.write(
-                batch -> touched.forEach(id -> batch.said(id, journal.labels(id).text())));
+        keepSaid(touched);
         return true;
     }
 
@@ -295,7 +296,47 @@ public final class Library {
         List<String> ids = edits.stream().map(Edit::asset).distinct().toList();
         remember(ids);
         journal.append(edits);
-        store.write(batch -> ids.forEach(id -> batch.said(id, journal.labels(id).text())));
+        keepSaid(ids);
+    }
+
+    /** What was said of an asset, and of its units and its upright by the folders it lies in, the nearest first. */
+    Labels said(String id, String folder) {
+        Labels own = journal.labels(id);
+        Space space = own.space();
+        String at = folder;
+        while (true) {
+            space = space.or(journal.labels(Edit.ofFolder(at)).space());
+            if (at.isEmpty()) {
+                return space.equals(own.space()) ? own : own.withSpace(space);
+            }
+            at = at.substring(0, Math.max(0, at.lastIndexOf('/')));
+        }
+    }
+
+    /** What was told of the units and the upright of one asset, or of {@link Edit#ofFolder a folder}, and of nothing around it. */
+    public Space told(String subject) {
+        return journal.labels(subject).space();
+    }
+
+    private void keepSaid(Collection<String> subjects) throws ProblemException {
+        Map<String, String> texts = new HashMap<>();
+        for (String subject : subjects) {
+            String folder = Edit.folderOf(subject);
+            if (folder == null) {
+                asset(subject)
+                        .ifPresent(a ->
+                                texts.put(subject, said(subject, a.folder()).text()));
+            } else {
+                store.eachAsset(row -> {
+                    if (folder.isEmpty()
+                            || row.folder().equals(folder)
+                            || row.folder().startsWith(folder + "/")) {
+                        texts.put(row.id(), said(row.id(), row.folder()).text());
+                    }
+                });
+            }
+        }
+        store.write(batch -> texts.forEach(batch::said));
     }
 
     /** Makes a copy of a library one of its own, so that both can be open at once. */

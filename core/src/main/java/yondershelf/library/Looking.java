@@ -282,7 +282,7 @@ final class Looking {
         for (int i = 0; i < items.size(); i++) {
             Asset asset = Asset.of(ids.get(i), items.get(i), FileState.join(states.get(i)));
             AssetRow before = former.get(ids.get(i));
-            String said = library.journal().labels(asset.id()).text();
+            String said = library.said(asset.id(), asset.folder()).text();
             AssetRow row =
                     asset.toRow(before == null ? 0 : before.row(), before == null ? since : before.since(), said);
             if (before == null) {

@@ -66,7 +66,15 @@ public final class Moves {
             to.journal().append(labels);
         }
         Asset kept = new Asset(
-                lost.id, 0, asset.kind(), asset.name(), asset.folder(), asset.locator(), asset.files(), asset.key());
+                lost.id,
+                0,
+                asset.kind(),
+                asset.name(),
+                asset.folder(),
+                asset.locator(),
+                asset.files(),
+                asset.key(),
+                asset.space());
         to.identities().journal().append(new ArrayList<>(to.identities().records(List.of(kept))));
         lost.from.identities().journal().append(List.of(Identities.moved(lost.id, to.id())));
     }

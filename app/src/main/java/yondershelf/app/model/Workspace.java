@@ -3,6 +3,7 @@ package yondershelf.app.model;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -15,6 +16,7 @@ import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Space;
 import yondershelf.intake.Intake;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
@@ -361,6 +363,28 @@ public final class Workspace {
         if (asset.equals(selected.get())) {
             selected.set(null);
         }
+    }
+
+    /**
+     * Tells the units or the upright of model files that do not say them.
+     *
+     * @param subject the asset's id, or {@link Edit#ofFolder a folder} of its library
+     */
+    public void tellSpace(Asset asset, String subject, Edit.Field field, String value) {
+        inOrder.run(
+                asset.name(),
+                () -> {
+                    Space before = catalogue.told(asset, subject);
+                    catalogue.edit(asset, List.of(Edit.set(subject, field, value)));
+                    return field == Edit.Field.UNITS ? before.units() : before.up();
+                },
+                before -> {
+                    search();
+                    history.remember(
+                            "tell " + field.name().toLowerCase(Locale.ROOT),
+                            () -> saveLabels(asset, List.of(Edit.set(subject, field, value)), () -> {}),
+                            () -> saveLabels(asset, List.of(Edit.set(subject, field, before)), () -> {}));
+                });
     }
 
     private void saveLabels(Asset asset, List<Edit> edits, Runnable then) {

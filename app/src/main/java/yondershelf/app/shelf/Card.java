@@ -255,6 +255,8 @@ public final class Card extends Region {
             case LICENCE -> said.licence();
             case VERSION -> said.version();
             case FAVOURITE -> String.valueOf(said.favourite());
+            case UNITS -> said.space().units();
+            case UP -> said.space().up();
         };
         String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
         String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;

@@ -90,7 +90,12 @@ final class FactSheet extends GridPane {
             line("Note", note);
         }
         remark("Not shown", f.remarks().notShown());
-        remark("Assumed", f.remarks().assumed());
+        Asset thing = asset;
+        if (thing != null && (!f.remarks().assumed().isEmpty() || !thing.space().isNone())) {
+            line(
+                    f.remarks().assumed().isEmpty() ? "Told" : "Assumed",
+                    new SpaceMenu(workspace, thing, f.remarks().assumed()));
+        }
         if (f.kind() == Kind.MODEL) {
             line("Size", Words.size(f.sizeMetres()));
             line("Triangles", Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part"));

@@ -84,7 +84,7 @@ public final class PreviewLoader {
     }
 
     private static String state(Asset asset) {
-        return asset.id() + asset.key();
+        return asset.id() + asset.state();
     }
 
     /**
@@ -207,7 +207,7 @@ public final class PreviewLoader {
 
     private boolean hasAny(Asset asset) {
         Held now = held.get(asset.id());
-        return now != null && now.key.equals(asset.key());
+        return now != null && now.key.equals(asset.state());
     }
 
     private boolean isKnown(Asset asset) {
@@ -216,7 +216,7 @@ public final class PreviewLoader {
         return shown != null
                 && shown.isFinal
                 && now != null
-                && now.key.equals(asset.key())
+                && now.key.equals(asset.state())
                 && now.edge >= edgeOf(asset);
     }
 
@@ -315,7 +315,7 @@ public final class PreviewLoader {
     private void put(Asset asset, Shown shown, int wide) {
         synchronized (lock) {
             images.put(asset.id(), shown);
-            held.put(asset.id(), new Held(asset.key(), wide));
+            held.put(asset.id(), new Held(asset.state(), wide));
             var oldest = images.entrySet().iterator();
             while (images.size() > KEPT) {
                 held.remove(oldest.next().getKey());
