@@ -16,6 +16,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -102,6 +103,33 @@ class ShelfWindowTest extends OneWindow {
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
         await("taken back", () -> !said("Rain gauge").tags().contains("weather/rain"));
         assertFalse(said("Rain gauge").version().equals("v07"));
+    }
+
+    /** What a file does not say is told from its card with the keys, and taken back. */
+    @Test
+    void unitsAreToldOnTheCard() throws Exception {
+        on.search("rope coil");
+        await("found", () -> on.workspace.hits().get().total() == 1);
+        on.robot.clickOn(middle(on.tile("Rope coil")));
+        await(
+                "what was assumed is told",
+                () -> on.window.lookup("#space") instanceof MenuButton m
+                        && m.getText().contains("metres"));
+        on.click("#space");
+        on.press(KeyCode.DOWN);
+        on.press(KeyCode.RIGHT);
+        on.press(KeyCode.ENTER);
+        await("told", () -> said("Rope coil").space().units().equals("microns"));
+        await(
+                "measured anew",
+                () -> on.window.lookup("#space") instanceof MenuButton m
+                        && m.getText().contains("told: microns"));
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("taken back", () -> said("Rope coil").space().units().isEmpty());
+        await(
+                "measured as before",
+                () -> on.window.lookup("#space") instanceof MenuButton m
+                        && m.getText().equals("metres, +Y up"));
     }
 
     /** A tag of the places takes an asset, and says so before it is let go. */

@@ -380,11 +380,17 @@ public final class Workspace {
                 },
                 before -> {
                     search();
+                    measuredAnew();
                     history.remember(
                             "tell " + field.name().toLowerCase(Locale.ROOT),
-                            () -> saveLabels(asset, List.of(Edit.set(subject, field, value)), () -> {}),
-                            () -> saveLabels(asset, List.of(Edit.set(subject, field, before)), () -> {}));
+                            () -> saveLabels(asset, List.of(Edit.set(subject, field, value)), this::measuredAnew),
+                            () -> saveLabels(asset, List.of(Edit.set(subject, field, before)), this::measuredAnew));
                 });
+    }
+
+    /** What is chosen and what is drawn may be another now, though nothing is counted otherwise. */
+    private void measuredAnew() {
+        changed.forEach(Runnable::run);
     }
 
     private void saveLabels(Asset asset, List<Edit> edits, Runnable then) {
