@@ -128,6 +128,7 @@ public final class DemoLibrary {
         ModelFiles.stl(sculpt("three_leg_stool", Workshop::stool), props.resolve("workshop/three_leg_stool.stl"));
         ModelFiles.ply(sculpt("shore_stones", Rigging::pebbles), props.resolve("shore/shore_stones.ply"), 3701);
         ModelFiles.stl(sculpt("spare_oar", Shore::oar), props.resolve("shore/spare_oar.stl"));
+        PackedFiles.threeMf(sculpt("deck_cleat", Rigging::cleat), props.resolve("rigging/deck_cleat.3mf"));
     }
 
     /** How different shops would name the same maps. */
@@ -194,6 +195,10 @@ public final class DemoLibrary {
             String name = entry.getKey();
             String format = name.substring(name.lastIndexOf('.') + 1);
             ModelFiles.write(folder.resolve(name), encoded(entry.getValue(), format));
+        }
+        Picture chequer = LooseTextures.all().get("signal_chequer.png");
+        if (chequer != null) {
+            PackedFiles.ktx(chequer, folder.resolve("signal_chequer_small.ktx2"));
         }
     }
 

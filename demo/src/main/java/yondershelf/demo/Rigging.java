@@ -276,4 +276,19 @@ final class Rigging {
         }
         s.back(1);
     }
+
+    /** A cleat to belay a line on, two horns on two feet, as a printer would make it: 8 inches long. */
+    static void cleat(Sculpt s) {
+        s.wear("galvanised zinc", 0.2);
+        s.box(0.11, 0.008, 0.04, 0.003);
+        for (double x : new double[] {-0.03, 0.03}) {
+            s.at(x, 0.006, 0).drum(28, 0.011, 0.036, 0.004).back(1);
+        }
+        double[][] horns = new double[33][];
+        for (int i = 0; i < horns.length; i++) {
+            double t = i / 16.0 - 1;
+            horns[i] = new double[] {t * 0.092, 0.046 + 0.008 * t * t, 0};
+        }
+        s.tube(0.0095, 20, false, horns);
+    }
 }
