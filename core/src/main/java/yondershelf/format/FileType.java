@@ -29,6 +29,7 @@ public enum FileType {
     PSD(Group.PICTURE, "psd"),
     BMP(Group.PICTURE, "bmp"),
     KTX2(Group.PICTURE, "ktx2"),
+    DDS(Group.PICTURE, "dds"),
     HDR(Group.RADIANCE, "hdr"),
     EXR(Group.RADIANCE, "exr"),
     ZIP(Group.ARCHIVE, "zip");
@@ -91,6 +92,7 @@ public enum FileType {
             new Signature("MM\0*", TIFF),
             new Signature("8BPS", PSD),
             new Signature("\u00abKTX 20\u00bb\r\n", KTX2),
+            new Signature("DDS |\0\0\0", DDS),
             new Signature("#?RADIANCE", HDR),
             new Signature("#?RGBE", HDR),
             new Signature("v/1\u0001", EXR),

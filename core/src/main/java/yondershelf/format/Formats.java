@@ -155,6 +155,7 @@ public final class Formats implements ContentReader {
             return switch (type) {
                 case HDR -> RadianceHdr.read(source.shownName(), bytes);
                 case KTX2 -> KtxReader.read(source, bytes);
+                case DDS -> DdsReader.read(source, bytes);
                 default -> Pictures.read(source, bytes, type);
             };
         });
@@ -188,6 +189,7 @@ public final class Formats implements ContentReader {
                 case HDR -> RadianceHdr.measure(source.shownName(), head);
                 case EXR -> ExrHeaderSize.measure(source.shownName(), head);
                 case KTX2 -> KtxReader.measure(source, head);
+                case DDS -> DdsReader.measure(source, head);
                 default -> Pictures.measure(source, type);
             };
         });

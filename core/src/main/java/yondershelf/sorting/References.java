@@ -18,8 +18,9 @@ final class References {
     private static final int MOST_BYTES = 64 << 20;
     private static final int LONGEST_NAME = 200;
     private static final int MOST_OPTIONS = 12;
-    private static final List<String> ENDINGS =
-            List.of("png", "jpg", "jpeg", "tga", "tif", "tiff", "bmp", "psd", "webp", "exr", "hdr", "bin", "mtl");
+    private static final List<String> ENDINGS = List.of(
+            "png", "jpg", "jpeg", "tga", "tif", "tiff", "bmp", "psd", "webp", "exr", "hdr", "dds", "ktx2", "bin",
+            "mtl");
 
     private References() {}
 
