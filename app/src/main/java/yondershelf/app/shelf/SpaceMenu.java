@@ -21,7 +21,7 @@ final class SpaceMenu extends MenuButton {
     SpaceMenu(Workspace workspace, Asset asset, List<String> assumed) {
         this.workspace = workspace;
         setId("space");
-        getStyleClass().add("quiet");
+        getStyleClass().add("told");
         Space told = asset.space();
         String said = String.join(
                 ", ",
