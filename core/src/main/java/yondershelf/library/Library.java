@@ -6,7 +6,6 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -219,7 +218,7 @@ public final class Library {
         if (touched.isEmpty()) {
             return false;
         }
-        keepSaid(touched);
+        new Sayings(journal, store).keep(touched);
         return true;
     }
 
@@ -296,47 +295,17 @@ public final class Library {
         List<String> ids = edits.stream().map(Edit::asset).distinct().toList();
         remember(ids);
         journal.append(edits);
-        keepSaid(ids);
+        new Sayings(journal, store).keep(ids);
     }
 
     /** What was said of an asset, and of its units and its upright by the folders it lies in, the nearest first. */
     Labels said(String id, String folder) {
-        Labels own = journal.labels(id);
-        Space space = own.space();
-        String at = folder;
-        while (true) {
-            space = space.or(journal.labels(Edit.ofFolder(at)).space());
-            if (at.isEmpty()) {
-                return space.equals(own.space()) ? own : own.withSpace(space);
-            }
-            at = at.substring(0, Math.max(0, at.lastIndexOf('/')));
-        }
+        return new Sayings(journal, store).of(id, folder);
     }
 
     /** What was told of the units and the upright of one asset, or of {@link Edit#ofFolder a folder}, and of nothing around it. */
     public Space told(String subject) {
         return journal.labels(subject).space();
-    }
-
-    private void keepSaid(Collection<String> subjects) throws ProblemException {
-        Map<String, String> texts = new HashMap<>();
-        for (String subject : subjects) {
-            String folder = Edit.folderOf(subject);
-            if (folder == null) {
-                asset(subject)
-                        .ifPresent(a ->
-                                texts.put(subject, said(subject, a.folder()).text()));
-            } else {
-                store.eachAsset(row -> {
-                    if (folder.isEmpty()
-                            || row.folder().equals(folder)
-                            || row.folder().startsWith(folder + "/")) {
-                        texts.put(row.id(), said(row.id(), row.folder()).text());
-                    }
-                });
-            }
-        }
-        store.write(batch -> texts.forEach(batch::said));
     }
 
     /** Makes a copy of a library one of its own, so that both can be open at once. */

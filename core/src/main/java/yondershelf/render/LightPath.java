@@ -5,9 +5,6 @@ import yondershelf.geometry.Ray;
 
 /** One worker's scratch space and the walk along one path: what the path tracer does for each sample of a pixel. */
 final class LightPath {
-    /** Surfaces one straight way may pass through: far more than any foliage has, so that only broken scenes meet it. */
-    private static final int MOST_LAYERS = 4096;
-
     /** Ways through glass and back and forth within it that are not counted as bounces. */
     private static final int MOST_CLEAR = 12;
     /** Smoother surfaces show what they reflect in detail. */
@@ -16,13 +13,11 @@ final class LightPath {
     private final RenderScene scene;
     private final PathTracer.Quality quality;
     private final Ray ray = new Ray();
-    private final Ray shadow = new Ray();
     private final Surface surface = new Surface();
-    private final Surface shadowSurface = new Surface();
+    private final Openness way;
     private final Sampler sampler = new Sampler();
     private final Scatter scatter = new Scatter();
     private final float[] light = new float[3];
-    private final float[] open = new float[3];
     private final float[] passed = new float[3];
     private final float[] direction = new float[3];
     private @Nullable Camera framed;
@@ -34,6 +29,8 @@ final class LightPath {
     private float tg;
     private float tb;
     private @Nullable LayerShader body;
+    /** The layers of the surface that was hit. */
+    private @Nullable LayerShader hit;
     /** True while the path runs straight on from the eye. */
     private boolean unbent;
 
@@ -51,6 +48,7 @@ final class LightPath {
     LightPath(RenderScene scene, PathTracer.Quality quality) {
         this.scene = scene;
         this.quality = quality;
+        this.way = new Openness(scene, quality.isQuick());
     }
 
     void pixel(Camera camera, Film film, int x, int y, int first, int samples) {
@@ -95,6 +93,7 @@ final class LightPath {
         guideX = guideY = guideZ = 0;
         tr = tg = tb = 1;
         body = null;
+        hit = null;
         float density = -1;
         boolean first = true;
         unbent = true;
@@ -105,7 +104,7 @@ final class LightPath {
         ray.set(camera.eyeX(), camera.eyeY(), camera.eyeZ(), dx, dy, dz, 0, Float.MAX_VALUE);
         int layers = 0;
         while (true) {
-            if (layers > MOST_LAYERS || !scene.bvh.nearest(ray)) {
+            if (layers > Openness.MOST_LAYERS || !scene.bvh.nearest(ray)) {
                 miss(density, first);
                 return;
             }
@@ -134,6 +133,7 @@ final class LightPath {
             if (shader.unlit) {
                 return;
             }
+            hit = shader.layers();
             scatter.enter(surface, -ray.dx, -ray.dy, -ray.dz);
             direct(tr, tg, tb, scattered);
             if (bounce >= quality.bounces()) {
@@ -174,7 +174,7 @@ final class LightPath {
             if (!(most > 0)) {
                 return;
             }
-            leave(ray, scatter.x, scatter.y, scatter.z);
+            Openness.leave(surface, ray, ray.tMax, scatter.x, scatter.y, scatter.z);
         }
     }
 
@@ -227,7 +227,7 @@ final class LightPath {
         if (quality.clamp() == Float.MAX_VALUE || !scatter.sample(sampler.next(), sampler.next(), sampler.next())) {
             return;
         }
-        leave(ray, scatter.x, scatter.y, scatter.z);
+        Openness.leave(surface, ray, ray.tMax, scatter.x, scatter.y, scatter.z);
         if (!scene.bvh.blocked(ray)) {
             ray.set(ray.ox, ray.oy, ray.oz, scatter.x, scatter.y, scatter.z, 0, Float.MAX_VALUE);
             tr *= scatter.weightR;
@@ -258,31 +258,12 @@ final class LightPath {
     private void passThrough() {
         float t = ray.tMax;
         ray.set(
-                ray.ox + ray.dx * t - surface.gx * offset(),
-                ray.oy + ray.dy * t - surface.gy * offset(),
-                ray.oz + ray.dz * t - surface.gz * offset(),
+                ray.ox + ray.dx * t - surface.gx * Openness.offset(surface, ray.tMax),
+                ray.oy + ray.dy * t - surface.gy * Openness.offset(surface, ray.tMax),
+                ray.oz + ray.dz * t - surface.gz * Openness.offset(surface, ray.tMax),
                 ray.dx,
                 ray.dy,
                 ray.dz,
-                0,
-                Float.MAX_VALUE);
-    }
-
-    /** Far enough from the surface that rounding does not put the ray on the wrong side. */
-    private float offset() {
-        float size = Math.max(Math.abs(surface.px), Math.max(Math.abs(surface.py), Math.abs(surface.pz)));
-        return Math.max(1e-6f, size * 4e-6f + ray.tMax * 1e-6f);
-    }
-
-    private void leave(Ray out, float x, float y, float z) {
-        float side = x * surface.gx + y * surface.gy + z * surface.gz > 0 ? offset() : -offset();
-        out.set(
-                surface.px + surface.gx * side,
-                surface.py + surface.gy * side,
-                surface.pz + surface.gz * side,
-                x,
-                y,
-                z,
                 0,
                 Float.MAX_VALUE);
     }
@@ -299,74 +280,25 @@ final class LightPath {
             return;
         }
         float weight = 1 / (density + scatter.density);
-        if (openness(direction[0], direction[1], direction[2])) {
+        if (isOpen(direction[0], direction[1], direction[2])) {
             add(
-                    tr * scatter.weightR * lr * weight * open[0],
-                    tg * scatter.weightG * lg * weight * open[1],
-                    tb * scatter.weightB * lb * weight * open[2],
+                    tr * scatter.weightR * lr * weight * way.open[0],
+                    tg * scatter.weightG * lg * weight * way.open[1],
+                    tb * scatter.weightB * lb * weight * way.open[2],
                     indirect);
         }
     }
 
-    /** How much light passes towards a direction from the surface, in {@link #open}; false when none does. */
-    private boolean openness(float x, float y, float z) {
-        open[0] = open[1] = open[2] = 1;
-        if (scene.ground != null && y < 0 && surface.py >= scene.ground.height() - 1e-4) {
-            return false;
-        }
-        leave(shadow, x, y, z);
-        boolean straight = scene.clear && quality.isQuick();
-        if (!scene.transparent && !straight) {
-            return !scene.bvh.blocked(shadow);
-        }
-        LayerShader within = x * surface.gx + y * surface.gy + z * surface.gz < 0 && !surface.thin ? null : body;
-        for (int i = 0; i < MOST_LAYERS && Scatter.luminance(open[0], open[1], open[2]) > 0.01f; i++) {
-            if (!scene.bvh.nearest(shadow)) {
-                return true;
-            }
-            within = straight ? layer(within) : opaque();
-            float t = shadow.tMax * 1.00001f + 1e-5f;
-            shadow.set(shadow.ox + x * t, shadow.oy + y * t, shadow.oz + z * t, x, y, z, 0, Float.MAX_VALUE);
-        }
-        return false;
-    }
-
-    private @Nullable LayerShader opaque() {
-        dim(1 - scene.opacity(shadow, shadowSurface));
-        return null;
-    }
-
-    /** One surface on the way to the light, glass included; gives the body the way goes on in. */
-    private @Nullable LayerShader layer(@Nullable LayerShader within) {
-        if (within != null) {
-            float metres = shadow.tMax * scene.metres;
-            for (int c = 0; c < 3; c++) {
-                open[c] *= (float) Math.exp(-within.absorption()[c] * metres);
-            }
-        }
-        Surface s = shadowSurface;
-        Shader shader = scene.surface(shadow, s);
-        float alpha = shader.transparent ? s.alpha : 1;
-        if (s.transmission <= 0) {
-            dim(1 - alpha);
-            return within;
-        }
-        Scatter.straight(s, -(s.nx * shadow.dx + s.ny * shadow.dy + s.nz * shadow.dz), passed);
-        for (int c = 0; c < 3; c++) {
-            open[c] *= 1 - alpha + alpha * passed[c];
-        }
-        return s.thin ? within : s.front ? shader.layers() : null;
-    }
-
-    private void dim(float share) {
-        for (int c = 0; c < 3; c++) {
-            open[c] *= share;
-        }
+    private boolean isOpen(float x, float y, float z) {
+        boolean through = x * surface.gx + y * surface.gy + z * surface.gz < 0;
+        LayerShader within = !through || surface.thin ? body : surface.front ? hit : null;
+        return way.isOpen(surface, ray.tMax, within, x, y, z);
     }
 
     private void miss(float density, boolean first) {
         // what is in a body whose mesh has a hole is outside again
         body = null;
+        hit = null;
         RenderScene.Ground ground = scene.ground;
         if (ground != null && ray.dy < 0 && ray.oy >= ground.height()) {
             if (first || unbent) {
@@ -423,11 +355,11 @@ final class LightPath {
         float lb = 0;
         if (density > 0 && direction[1] > 0) {
             float cosine = direction[1] / (float) Math.PI;
-            if (openness(direction[0], direction[1], direction[2])) {
+            if (isOpen(direction[0], direction[1], direction[2])) {
                 float k = cosine / (density + cosine);
-                lr += light[0] * k * open[0];
-                lg += light[1] * k * open[1];
-                lb += light[2] * k * open[2];
+                lr += light[0] * k * way.open[0];
+                lg += light[1] * k * way.open[1];
+                lb += light[2] * k * way.open[2];
             }
         }
         float u = sampler.next();
@@ -438,11 +370,11 @@ final class LightPath {
         float z = s * (float) Turns.sin(turns);
         float cosine = y / (float) Math.PI;
         float lightDensity = scene.light.radiance(x, y, z, light);
-        if (cosine > 0 && openness(x, y, z)) {
+        if (cosine > 0 && isOpen(x, y, z)) {
             float k = cosine / (lightDensity + cosine);
-            lr += light[0] * k * open[0];
-            lg += light[1] * k * open[1];
-            lb += light[2] * k * open[2];
+            lr += light[0] * k * way.open[0];
+            lg += light[1] * k * way.open[1];
+            lb += light[2] * k * way.open[2];
         }
         if (ground.catcher()) {
             lit = 0.2126f * lr + 0.7152f * lg + 0.0722f * lb;

@@ -197,13 +197,13 @@ class LayerLightTest {
     @Test
     void choosingAndAskingAgree() {
         SplittableRandom r = new SplittableRandom(5);
-        for (int i = 0; i < 24; i++) {
+        for (int i = 0; i < 16; i++) {
             Surface s = random(r);
             s.roughness = Math.max(s.roughness, 0.5f);
             float[] v = direction(r, false);
             Scatter scatter = new Scatter();
             scatter.enter(s, v[0], v[1], v[2]);
-            int n = 200_000;
+            int n = 120_000;
             double chosen = 0;
             double square = 0;
             double asked = 0;
