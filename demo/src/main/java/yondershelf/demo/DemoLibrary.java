@@ -198,7 +198,7 @@ public final class DemoLibrary {
         }
         Picture chequer = LooseTextures.all().get("signal_chequer.png");
         if (chequer != null) {
-            PackedFiles.ktx(chequer, folder.resolve("signal_chequer_small.ktx2"));
+            PackedFiles.ktx(chequer, folder.resolve("signal_flag.ktx2"));
         }
     }
 
