@@ -8,7 +8,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
 /**
- * DirectDraw surfaces (Microsoft's programming guide for DDS): the largest level of the first picture, plain pixels of 24 and 32
+ * DDS textures (by the published programming guide of the format): the largest level of the first picture, plain pixels of 24 and 32
  * bits or blocks of BC1 to BC5. BC6H, BC7 and other layouts are refused by their name.
  */
 final class DdsReader {

@@ -3,7 +3,7 @@ package yondershelf.render;
 /**
  * Directional albedo of the GGX lobe as A and B with albedo = F0 A + F90 B (Karis 2013), by quadrature over the visible
  * normals, and their means. What a rough surface scatters more than once is added as a lobe of its own that looks the same from
- * both ends (Kulla and Conty, "Revisiting physically based shading at Imageworks", 2017). Computed once, the same everywhere.
+ * both ends (Kulla and Conty 2017). Computed once, the same everywhere.
  */
 final class GgxTables {
     static final int SIZE = 32;

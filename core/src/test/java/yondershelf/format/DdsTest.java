@@ -19,7 +19,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 
-/** DirectDraw surfaces: blocks of any bits against oiiotool, an independent reader. */
+/** DDS textures: blocks of any bits against oiiotool, an independent reader. */
 class DdsTest {
     private static final int WIDTH = 22;
     private static final int HEIGHT = 13;
