@@ -17,6 +17,7 @@ import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.Control;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Tooltip;
@@ -24,6 +25,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
 import org.junit.jupiter.api.Test;
 import yondershelf.app.model.Workspace;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
 
 /**
  * What holds for every control of every view at 1280x800: it has a name for screen readers, a tooltip and a way by keys,
@@ -159,6 +162,25 @@ class ControlsWindowTest extends OneWindow {
             await("the card", () -> !on.window.lookupAll(".card").isEmpty());
             assertNone("card of " + name, faults());
         }
+    }
+
+    @Test
+    void theCardOfAFileThatDoesNotSayItsUnits() throws Exception {
+        // alone, so that no long name beside it is cut off
+        on.search("rope coil");
+        await("found", () -> on.workspace.hits().get().total() == 1);
+        Asset rope = on.named("Rope coil");
+        run(() -> on.window.grid().choose(rope, true));
+        await("what is assumed stands there", () -> on.window.lookup("#space") != null);
+        assertNone("card of Rope coil", faults());
+        run(() -> on.window.workspace().tellSpace(rope, rope.id(), Edit.Field.UNITS, "millimetres"));
+        await(
+                "told",
+                () -> on.window.lookup("#space") instanceof MenuButton m
+                        && m.getText().contains("told"));
+        assertNone("card of a thing whose units were told", faults());
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("taken back", () -> on.named("Rope coil").space().isNone());
     }
 
     @Test

@@ -16,6 +16,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -115,9 +116,18 @@ class ShelfWindowTest extends OneWindow {
                 "what was assumed is told",
                 () -> on.window.lookup("#space") instanceof MenuButton m
                         && m.getText().contains("metres"));
-        on.click("#space");
-        on.press(KeyCode.DOWN);
-        on.press(KeyCode.RIGHT);
+        MenuButton space = (MenuButton) on.node("#space");
+        run(space::requestFocus);
+        on.press(KeyCode.SPACE);
+        await("the menu is open", space::isShowing);
+        Menu first = (Menu) space.getItems().get(0);
+        await("its first line is open", () -> {
+            if (!first.isShowing()) {
+                on.press(KeyCode.DOWN);
+                on.press(KeyCode.RIGHT);
+            }
+            return first.isShowing();
+        });
         on.press(KeyCode.ENTER);
         await("told", () -> said("Rope coil").space().units().equals("microns"));
         await(

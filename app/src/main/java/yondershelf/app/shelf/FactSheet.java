@@ -91,7 +91,10 @@ final class FactSheet extends GridPane {
         }
         remark("Not shown", f.remarks().notShown());
         Asset thing = asset;
-        if (thing != null && (!f.remarks().assumed().isEmpty() || !thing.space().isNone())) {
+        if (f.kind() != Kind.MODEL) {
+            remark("Assumed", f.remarks().assumed());
+        } else if (thing != null
+                && (!f.remarks().assumed().isEmpty() || !thing.space().isNone())) {
             line(
                     f.remarks().assumed().isEmpty() ? "Told" : "Assumed",
                     new SpaceMenu(workspace, thing, f.remarks().assumed()));

@@ -29,6 +29,7 @@ final class SpaceMenu extends MenuButton {
                         .filter(word -> !word.isEmpty())
                         .toList());
         setText(assumed.isEmpty() ? said : String.join(", ", assumed) + (said.isEmpty() ? "" : "; told: " + said));
+        setWrapText(true);
         setAccessibleText("Units and upright of this file: " + getText());
         setTooltip(new Tooltip(
                 "The file does not say its units or which way is up. Tell them here: the file stays as it is."));
