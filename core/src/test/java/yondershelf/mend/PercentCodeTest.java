@@ -1,11 +1,11 @@
 package yondershelf.mend;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -22,6 +22,7 @@ import yondershelf.format.Formats;
 import yondershelf.format.PercentCode;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.sorting.SortedItem;
 import yondershelf.work.Work;
 
 /** Codes in references mean the same to who reads, sorts, mends and writes. */
@@ -86,7 +87,11 @@ class PercentCodeTest {
         library.scan(new Formats(), Work.SILENT);
         List<Asset> assets = library.assets();
         assertEquals(1, assets.size(), "the picture belongs to the model");
-        assertTrue(assets.get(0).files().stream().anyMatch(f -> f.path().equals(meant)));
+        List<String> belonging = new ArrayList<>();
+        for (SortedItem.SortedFile own : assets.getFirst().files()) {
+            belonging.add(own.path());
+        }
+        assertEquals(List.of("stone.gltf", meant), belonging);
         assertEquals(
                 List.of(),
                 Mend.check(library, new Formats(), Work.SILENT).stream()
