@@ -1,5 +1,5 @@
-// Measures glTF and FBX files with three.js, which is an independent reader: triangles and the box around the vertices as posed.
-// Arguments: the folder of node_modules, then files. Prints a line of JSON for each.
+// Measures glTF, FBX, COLLADA, 3MF, OBJ, STL, PLY and 3DS files with three.js, which is an independent reader: triangles and the box around the vertices as posed.
+// Arguments: the folder of node_modules, then files; one behind "first:" is posed where its first animation begins. Prints a line of JSON for each.
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -12,6 +12,17 @@ globalThis.ProgressEvent = class { constructor(type, about) { Object.assign(this
 globalThis.window = globalThis;
 globalThis.document = { createElementNS: () => ({ addEventListener() {}, removeEventListener() {}, style: {} }) };
 const { FBXLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/FBXLoader.js')));
+// what the loaders remark is not asked for
+const print = console.log;
+console.log = console.warn = console.error = () => {};
+const { DOMParser } = await import(pathToFileURL(join(modules, 'linkedom/esm/index.js')));
+globalThis.DOMParser = DOMParser;
+const { ColladaLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/ColladaLoader.js')));
+const { ThreeMFLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/3MFLoader.js')));
+const { OBJLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/OBJLoader.js')));
+const { STLLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/STLLoader.js')));
+const { PLYLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/PLYLoader.js')));
+const { TDSLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/TDSLoader.js')));
 const { GLTFLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/GLTFLoader.js')));
 
 /** The document with its buffers as data URIs, and without the pictures, which there is nothing here to draw with. */
@@ -52,6 +63,52 @@ function fbx(file) {
   return new FBXLoader().parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength), '');
 }
 
+function arrayBuffer(file) {
+  const bytes = readFileSync(file);
+  return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
+}
+
+function text(file) {
+  const bytes = readFileSync(file);
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
+  return bytes.toString('utf8');
+}
+
+/** A geometry of triangles, or of points when it has no faces. */
+function one(geometry, faces) {
+  const scene = new THREE.Group();
+  scene.add(faces ? new THREE.Mesh(geometry) : new THREE.Points(geometry));
+  return scene;
+}
+
+async function load(file) {
+  switch (file.toLowerCase().split('.').pop()) {
+    case 'fbx': return fbx(file);
+    case 'dae': return new ColladaLoader().parse(text(file), '').scene;
+    case '3mf': return new ThreeMFLoader().parse(arrayBuffer(file));
+    case 'obj': return new OBJLoader().parse(text(file));
+    case 'stl': return one(new STLLoader().parse(arrayBuffer(file)), true);
+    case 'ply': {
+      const geometry = new PLYLoader().parse(arrayBuffer(file));
+      return one(geometry, geometry.index !== null);
+    }
+    case '3ds': return new TDSLoader().parse(arrayBuffer(file), '');
+    default: {
+      const gltf = await new GLTFLoader().parseAsync(embedded(file), '');
+      gltf.scene.animations = gltf.animations;
+      return gltf.scene;
+    }
+  }
+}
+
+function begin(scene) {
+  const mixer = new THREE.AnimationMixer(scene);
+  mixer.clipAction(scene.animations[0]).play();
+  mixer.setTime(0);
+  return scene;
+}
+
 function measure(scene) {
   scene.updateMatrixWorld(true);
   const box = new THREE.Box3();
@@ -80,9 +137,10 @@ function measure(scene) {
 
 for (const file of files) {
   try {
-    const scene = file.endsWith('.fbx') ? fbx(file) : (await new GLTFLoader().parseAsync(embedded(file), '')).scene;
-    console.log(JSON.stringify({ file, ...measure(scene) }));
+    const first = file.startsWith('first:');
+    const scene = await load(first ? file.slice(6) : file);
+    print(JSON.stringify({ file, ...measure(first ? begin(scene) : scene) }));
   } catch (e) {
-    console.log(JSON.stringify({ file, failure: String(e).split('\n')[0] }));
+    print(JSON.stringify({ file, failure: String(e).split('\n')[0] }));
   }
 }

@@ -10,8 +10,14 @@ import org.jspecify.annotations.Nullable;
  * @param reference the reference as the model file writes it, or a name for embedded bytes
  * @param file the file meant by the reference; it may be missing. Null for embedded pictures
  * @param bytes the encoded picture when embedded, else null
+ * @param asStored true when its numbers are meant as they are stored, whatever it says itself of its colours
  */
-public record ImageSource(String reference, @Nullable Path file, byte @Nullable [] bytes) {
+public record ImageSource(String reference, @Nullable Path file, byte @Nullable [] bytes, boolean asStored) {
+
+    /** One whose own word on its colours counts. */
+    public ImageSource(String reference, @Nullable Path file, byte @Nullable [] bytes) {
+        this(reference, file, bytes, false);
+    }
 
     public static ImageSource at(Path file) {
         return new ImageSource(String.valueOf(file.getFileName()), file, null);
@@ -19,6 +25,11 @@ public record ImageSource(String reference, @Nullable Path file, byte @Nullable 
 
     public static ImageSource embedded(String name, byte[] bytes) {
         return new ImageSource(name, null, bytes);
+    }
+
+    /** The same with its numbers meant as they are stored. */
+    public ImageSource stored() {
+        return new ImageSource(reference, file, bytes, true);
     }
 
     /** True when the bytes are there to be read. */

@@ -4,15 +4,17 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Optional;
 
-/** A model as read from a file: a tree of nodes that place meshes, the materials they use, and what is to be said of it. */
+/** A model as read from a file: a tree of nodes that place meshes, the materials they use, what is to be said of it, and its lights and cameras. */
 public record Model(
         String name,
         List<Mesh> meshes,
         List<Node> nodes,
         List<Integer> roots,
         List<Material> materials,
-        Remarks remarks) {
+        Remarks remarks,
+        Staging staging) {
 
     /** One placing of a mesh in the model's space. */
     public record Placed(String name, int mesh, Transform toModel) {}
@@ -22,6 +24,17 @@ public record Model(
         nodes = List.copyOf(nodes);
         roots = List.copyOf(roots);
         materials = List.copyOf(materials);
+    }
+
+    /** A model without lights and cameras. */
+    public Model(
+            String name,
+            List<Mesh> meshes,
+            List<Node> nodes,
+            List<Integer> roots,
+            List<Material> materials,
+            Remarks remarks) {
+        this(name, meshes, nodes, roots, materials, remarks, Staging.NONE);
     }
 
     /** A model of which nothing is to be said. */
@@ -41,6 +54,46 @@ public record Model(
      */
     public List<Placed> placed() {
         List<Placed> out = new ArrayList<>();
+        walk((index, parent) -> {
+            Node node = nodes.get(index);
+            if (node.mesh() >= 0 && node.mesh() < meshes.size()) {
+                out.add(new Placed(node.name(), node.mesh(), parent.after(node.local())));
+            }
+            return true;
+        });
+        return out;
+    }
+
+    /**
+     * A node with all below it, where it stands in the whole.
+     *
+     * @param wanted name of the node; of several with that name the first is meant
+     */
+    public Optional<Model> below(String wanted) {
+        List<Model> found = new ArrayList<>();
+        walk((index, parent) -> {
+            if (!nodes.get(index).name().equals(wanted)) {
+                return true;
+            }
+            List<Node> all = new ArrayList<>(nodes);
+            all.add(new Node("", parent, -1, List.of(index)));
+            found.add(new Model(wanted, meshes, all, List.of(nodes.size()), materials, remarks, staging));
+            return false;
+        });
+        return found.stream().findFirst();
+    }
+
+    /** The same with other remarks. */
+    public Model withRemarks(Remarks other) {
+        return new Model(name, meshes, nodes, roots, materials, other, staging);
+    }
+
+    private interface Visit {
+        /** False when nothing more is to be visited. */
+        boolean at(int node, Transform parent);
+    }
+
+    private void walk(Visit visit) {
         boolean[] seen = new boolean[nodes.size()];
         Deque<Step> ahead = new ArrayDeque<>();
         for (int root : roots.reversed()) {
@@ -52,16 +105,15 @@ public record Model(
                 continue;
             }
             seen[step.node] = true;
+            if (!visit.at(step.node, step.parent)) {
+                return;
+            }
             Node node = nodes.get(step.node);
             Transform here = step.parent.after(node.local());
-            if (node.mesh() >= 0 && node.mesh() < meshes.size()) {
-                out.add(new Placed(node.name(), node.mesh(), here));
-            }
             for (int child : node.children().reversed()) {
                 ahead.push(new Step(child, here));
             }
         }
-        return out;
     }
 
     private record Step(int node, Transform parent) {}
@@ -106,6 +158,11 @@ public record Model(
     }
 
     public Model withMaterials(List<Material> other) {
-        return new Model(name, meshes, nodes, roots, other, remarks);
+        return new Model(name, meshes, nodes, roots, other, remarks, staging);
+    }
+
+    /** The same with lights and cameras. */
+    public Model withStaging(Staging other) {
+        return new Model(name, meshes, nodes, roots, materials, remarks, other);
     }
 }

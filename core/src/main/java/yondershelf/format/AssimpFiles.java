@@ -1,7 +1,6 @@
 package yondershelf.format;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
@@ -10,7 +9,6 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.lwjgl.assimp.AIFile;
 import org.lwjgl.assimp.AIFileIO;
@@ -27,18 +25,12 @@ final class AssimpFiles implements AutoCloseable {
     private final Reach reach;
     private final AIFileIO io = AIFileIO.calloc();
     private final List<AIFile> open = new ArrayList<>();
-    private final WavefrontText wavefront = new WavefrontText();
 
     AssimpFiles(Path model, Reach reach) {
         this.model = model.toAbsolutePath().normalize();
         this.reach = reach;
         io.OpenProc((self, name, mode) -> open(MemoryUtil.memUTF8(name), MemoryUtil.memASCII(mode)))
                 .CloseProc((self, file) -> close(file));
-    }
-
-    /** What the material libraries opened so far say of their maps. */
-    WavefrontText wavefront() {
-        return wavefront;
     }
 
     AIFileIO io() {
@@ -82,10 +74,6 @@ final class AssimpFiles implements AutoCloseable {
             if (!may || !Files.isRegularFile(path) || Files.size(path) > MOST_BYTES) {
                 return null;
             }
-            ByteBuffer text = wavefront(path);
-            if (text != null) {
-                return text;
-            }
             try (FileChannel channel = FileChannel.open(path, StandardOpenOption.READ)) {
                 return channel.size() == 0
                         ? ByteBuffer.allocateDirect(0)
@@ -95,24 +83,6 @@ final class AssimpFiles implements AutoCloseable {
             // Assimp takes it for missing and says so
             return null;
         }
-    }
-
-    /** Text that its reader would not understand as it is; null for everything else. */
-    private @Nullable ByteBuffer wavefront(Path path) throws IOException {
-        String name = path.toString().toLowerCase(Locale.ROOT);
-        byte[] text = null;
-        if (name.endsWith(".mtl")) {
-            text = wavefront.plain(Files.readAllBytes(path));
-        } else if (name.endsWith(".obj")) {
-            byte[] head;
-            try (InputStream in = Files.newInputStream(path)) {
-                head = in.readNBytes(2);
-            }
-            text = WavefrontText.unicode(head) == null ? null : WavefrontText.unicode(Files.readAllBytes(path));
-        }
-        return text == null
-                ? null
-                : ByteBuffer.allocateDirect(text.length).put(text).flip();
     }
 
     private void close(long address) {

@@ -12,6 +12,7 @@ import org.lwjgl.assimp.AIMesh;
 import org.lwjgl.assimp.AIScene;
 import org.lwjgl.assimp.AIVector3D;
 import org.lwjgl.assimp.Assimp;
+import org.lwjgl.system.MemoryUtil;
 import yondershelf.content.Material;
 import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
@@ -80,13 +81,8 @@ final class AssimpParts {
         }
         float[] positions = vectors(mesh.mVertices(), 3);
         float[] normals = mesh.mNormals() == null ? null : vectors(mesh.mNormals(), 3);
-        AIVector3D.Buffer texture = mesh.mTextureCoords(0);
-        float[] uvs = texture == null ? null : vectors(texture, 2);
-        if (uvs != null) {
-            for (int i = 1; i < uvs.length; i += 2) {
-                uvs[i] = 1 - uvs[i];
-            }
-        }
+        float[] uvs = uvs(mesh, 0);
+        float[] second = uvs(mesh, 1);
         AIColor4D.Buffer tints = mesh.mColors(0);
         float[] colors = null;
         if (tints != null) {
@@ -104,12 +100,17 @@ final class AssimpParts {
             pose.move(mesh, positions, normals);
         }
         int[] indices = indices(mesh, corners);
+        if (normals == null && corners == 3) {
+            normals = Welding.smoothNormals(positions, indices);
+        }
         int material = mesh.mMaterialIndex();
         if (materialNumbers[material] < 0) {
             materialNumbers[material] =
                     (int) Arrays.stream(materialNumbers).filter(n -> n >= 0).count();
         }
         Part part = Reading.checkedPart(file, positions, normals, uvs, colors, indices, materialNumbers[material]);
+        part = second == null ? part : part.withSecondUvs(second);
+        part = corners == 3 ? Welding.weld(part) : part;
         if (corners < 3) {
             Strokes strokes = new Strokes(positions, colors);
             part = corners == 1 ? strokes.points(indices, part.material()) : strokes.lines(indices, part.material());
@@ -118,6 +119,16 @@ final class AssimpParts {
             known[index] = part;
         }
         return part;
+    }
+
+    /** Of a set, rows running down as here. */
+    private static float @Nullable [] uvs(AIMesh mesh, int set) {
+        AIVector3D.Buffer texture = mesh.mTextureCoords(set);
+        float[] uvs = texture == null ? null : vectors(texture, 2);
+        for (int i = 1; uvs != null && i < uvs.length; i += 2) {
+            uvs[i] = 1 - uvs[i];
+        }
+        return uvs;
     }
 
     /** Of each face: faces of one sort only are in one mesh. */
@@ -140,9 +151,10 @@ final class AssimpParts {
         int[] indices = new int[mesh.mNumFaces() * corners];
         int count = 0;
         for (int i = 0; i < mesh.mNumFaces(); i++) {
-            AIFace face = faces.get(i);
-            for (int c = 0; c < corners && face.mNumIndices() == corners; c++) {
-                indices[count++] = face.mIndices().get(c);
+            long face = faces.address(i);
+            long first = MemoryUtil.memGetAddress(face + AIFace.MINDICES);
+            for (int c = 0; c < corners && AIFace.nmNumIndices(face) == corners; c++) {
+                indices[count++] = MemoryUtil.memGetInt(first + 4L * c);
             }
         }
         return Arrays.copyOf(indices, count);
@@ -153,14 +165,15 @@ final class AssimpParts {
     }
 
     private static float[] vectors(AIVector3D.Buffer in, int size) {
+        // one copy: an object for each would take most of the time of reading
+        float[] all = new float[in.remaining() * 3];
+        MemoryUtil.memFloatBuffer(in.address(), all.length).get(all);
+        if (size == 3) {
+            return all;
+        }
         float[] out = new float[in.remaining() * size];
         for (int i = 0; i < in.remaining(); i++) {
-            AIVector3D v = in.get(i);
-            out[i * size] = v.x();
-            out[i * size + 1] = v.y();
-            if (size == 3) {
-                out[i * size + 2] = v.z();
-            }
+            System.arraycopy(all, i * 3, out, i * size, size);
         }
         return out;
     }

@@ -21,10 +21,14 @@ final class AssimpPose {
 
     private final Map<String, Transform> nodes = new HashMap<>();
 
-    private AssimpPose() {}
+    private final AssimpFrame frame;
 
-    static AssimpPose of(AIScene scene) {
-        AssimpPose pose = new AssimpPose();
+    private AssimpPose(AssimpFrame frame) {
+        this.frame = frame;
+    }
+
+    static AssimpPose of(AIScene scene, AssimpFrame frame) {
+        AssimpPose pose = new AssimpPose(frame);
         AINode root = scene.mRootNode();
         if (root != null) {
             pose.enter(root, Transform.IDENTITY);
@@ -33,7 +37,7 @@ final class AssimpPose {
     }
 
     private void enter(AINode node, Transform above) {
-        Transform here = above.after(AssimpReader.transform(node.mTransformation()));
+        Transform here = above.after(frame.of(node));
         nodes.putIfAbsent(node.mName().dataString(), here);
         PointerBuffer children = node.mChildren();
         for (int i = 0; children != null && i < node.mNumChildren(); i++) {

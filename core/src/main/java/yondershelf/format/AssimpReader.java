@@ -18,7 +18,6 @@ import org.lwjgl.assimp.AIPropertyStore;
 import org.lwjgl.assimp.AIScene;
 import org.lwjgl.assimp.Assimp;
 import yondershelf.content.Bounds;
-import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
@@ -30,33 +29,37 @@ import yondershelf.content.Transform;
 
 /** Model formats read through the native Assimp library. May crash or hang on hostile files: run it in the worker. */
 final class AssimpReader {
-    private static final int FLAGS = Assimp.aiProcess_Triangulate
-            | Assimp.aiProcess_GenSmoothNormals
-            | Assimp.aiProcess_JoinIdenticalVertices
-            | Assimp.aiProcess_SortByPType;
+    /** Normals and shared vertices are made here, in a tenth of the time. */
+    private static final int FLAGS = Assimp.aiProcess_Triangulate | Assimp.aiProcess_SortByPType;
 
     private final Path file;
     private final AIScene scene;
     private final List<Node> nodes = new ArrayList<>();
     private final List<Mesh> meshes = new ArrayList<>();
+    private final AssimpMaterials materials;
     private final AssimpParts parts;
     /** Meshes that stand where their bones do, whatever their nodes say. */
     private final Map<Integer, String> posed = new LinkedHashMap<>();
 
-    private AssimpReader(Path file, AIScene scene, FileType type, Reach reach, WavefrontText wavefront) {
+    private final AssimpFrame frame;
+
+    private AssimpReader(Path file, AIScene scene, FileType type, Reach reach, AssimpFrame frame) {
+        this.frame = frame;
         this.file = file;
         this.scene = scene;
-        List<Material> materials = new AssimpMaterials(file, scene, reach, wavefront).materials();
-        this.parts = new AssimpParts(file, scene, type, AssimpPose.of(scene), materials);
+        this.materials = new AssimpMaterials(file, scene, reach);
+        this.parts = new AssimpParts(file, scene, type, AssimpPose.of(scene, frame), materials.materials());
     }
 
-    static Model read(Path file, FileType type, Reach reach) throws ProblemException {
+    /** @param firstFrame true for the pose its first animation begins with, instead of the one at rest */
+    static Model read(Path file, FileType type, Reach reach, boolean firstFrame) throws ProblemException {
         try (AssimpFiles files = new AssimpFiles(file, reach)) {
-            return read(file, type, reach, files);
+            return read(file, type, reach, firstFrame, files);
         }
     }
 
-    private static Model read(Path file, FileType type, Reach reach, AssimpFiles files) throws ProblemException {
+    private static Model read(Path file, FileType type, Reach reach, boolean firstFrame, AssimpFiles files)
+            throws ProblemException {
         AIScene scene = load(file, files);
         if (scene == null) {
             throw Problem.of(
@@ -66,7 +69,7 @@ final class AssimpReader {
                     .raise();
         }
         try {
-            return new AssimpReader(file, scene, type, reach, files.wavefront()).model(type);
+            return new AssimpReader(file, scene, type, reach, AssimpFrame.of(scene, firstFrame)).model(type);
         } finally {
             Assimp.aiReleaseImport(scene);
         }
@@ -116,14 +119,14 @@ final class AssimpReader {
             Node node = nodes.get(index);
             nodes.set(index, new Node(node.name(), toMetres.after(node.local()), node.mesh(), node.children()));
         }
-        return new Model(name, meshes, nodes, roots, parts.usedMaterials(), new Remarks(notShown(), assumed));
+        return new Model(name, meshes, nodes, roots, parts.usedMaterials(), new Remarks(notShown(), assumed))
+                .withStaging(AssimpStaging.of(scene, frame).after(toMetres));
     }
 
     private List<String> notShown() {
         List<String> out = new ArrayList<>();
         GltfForeign.count(out, scene.mNumAnimations(), "animation");
-        GltfForeign.count(out, scene.mNumCameras(), "camera");
-        GltfForeign.count(out, scene.mNumLights(), "light");
+        out.addAll(materials.notShown());
         return out;
     }
 
@@ -137,23 +140,9 @@ final class AssimpReader {
     private Transform toMetres(FileType type, Bounds box, List<String> assumed) {
         return switch (type) {
             case FBX -> Transform.scale(metaNumber("UnitScaleFactor", 1) / 100);
-            case STL, THREE_MF, OBJ, PLY, THREE_DS -> byUnits(type, ModelUnits.of(file, type, box), assumed);
+            case STL, THREE_MF, PLY, THREE_DS -> ModelUnits.of(file, type, box).toMetres(type, assumed);
             default -> Transform.IDENTITY;
         };
-    }
-
-    private static Transform byUnits(FileType type, ModelUnits units, List<String> assumed) {
-        if (units.assumed()) {
-            assumed.add(units.unit().title());
-        }
-        if (type == FileType.STL) {
-            assumed.add("+Z up");
-        } else if (type == FileType.OBJ || type == FileType.PLY) {
-            assumed.add("+Y up");
-        }
-        Transform scale = Transform.scale(units.unit().metres());
-        boolean zUp = type == FileType.STL || type == FileType.THREE_MF;
-        return zUp ? Transform.rotation(1, 0, 0, -Math.PI / 2).after(scale) : scale;
     }
 
     private double metaNumber(String key, double otherwise) {
@@ -208,7 +197,7 @@ final class AssimpReader {
                 children.add(node(AINode.create(address)));
             }
         }
-        nodes.set(index, new Node(node.mName().dataString(), transform(node.mTransformation()), mesh, children));
+        nodes.set(index, new Node(node.mName().dataString(), frame.of(node), mesh, children));
         return index;
     }
 

@@ -1,7 +1,9 @@
 package yondershelf.format;
 
 import java.nio.file.Path;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
+import yondershelf.content.MaterialFile;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
@@ -17,14 +19,38 @@ public interface ContentReader {
      *
      * @throws ProblemException when the file cannot be read, with the cause in plain words
      */
-    Model readModel(Path file) throws ProblemException;
+    default Model readModel(Path file) throws ProblemException {
+        return readModel(file, Excerpt.WHOLE);
+    }
 
     /**
-     * Reads a picture whole. High-dynamic-range formats give linear floats.
+     * Reads what is meant of a model file. A node that is not in it is named among what is not shown, and all is read.
+     *
+     * @throws ProblemException when the file cannot be read, with the cause in plain words
+     */
+    Model readModel(Path file, Excerpt excerpt) throws ProblemException;
+
+    /**
+     * Reads a file of materials; pictures it refers to are not opened.
+     *
+     * @throws ProblemException when it cannot be read, with the cause in plain words
+     */
+    MaterialFile readMaterials(Path file) throws ProblemException;
+
+    /**
+     * Reads a picture whole, its numbers as they are stored. High-dynamic-range formats give linear floats.
      *
      * @throws ProblemException when it cannot be read, with the cause in plain words
      */
     Picture readPicture(ImageSource source) throws ProblemException;
+
+    /**
+     * Reads a picture for the eye: like {@link #readPicture}, with colours in sRGB when the file says that its own are others, by
+     * an ICC profile or a gamma, unless that is not to be heeded ({@link ImageSource#asStored}).
+     *
+     * @throws ProblemException when it cannot be read, with the cause in plain words
+     */
+    Picture readColours(ImageSource source) throws ProblemException;
 
     /**
      * The size of a picture from its header; a PNG or JPEG that is cut short is a problem too. Nothing is decoded.

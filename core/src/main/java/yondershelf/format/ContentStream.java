@@ -13,6 +13,7 @@ import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.Remarks;
+import yondershelf.content.Staging;
 import yondershelf.content.Transform;
 
 /** Content over a pipe between two processes of this program; no file format. */
@@ -42,9 +43,7 @@ public final class ContentStream {
         out.writeInt(model.nodes().size());
         for (Node node : model.nodes()) {
             text(node.name(), out);
-            for (double value : node.local().toColumns()) {
-                out.writeDouble(value);
-            }
+            transform(node.local(), out);
             out.writeInt(node.mesh());
             list(node.children(), out);
         }
@@ -52,6 +51,55 @@ public final class ContentStream {
         MaterialStream.write(model.materials(), out);
         texts(model.remarks().notShown(), out);
         texts(model.remarks().assumed(), out);
+        staging(model.staging(), out);
+    }
+
+    private static void staging(Staging staging, DataOutputStream out) throws IOException {
+        out.writeInt(staging.lights().size());
+        for (Staging.Light light : staging.lights()) {
+            text(light.name(), out);
+            out.writeInt(light.shape().ordinal());
+            out.writeDouble(light.red());
+            out.writeDouble(light.green());
+            out.writeDouble(light.blue());
+            transform(light.toModel(), out);
+        }
+        out.writeInt(staging.viewpoints().size());
+        for (Staging.Viewpoint view : staging.viewpoints()) {
+            text(view.name(), out);
+            out.writeDouble(view.fieldOfView());
+            transform(view.toModel(), out);
+        }
+        out.writeInt(staging.scenes());
+        out.writeInt(staging.animations());
+    }
+
+    private static Staging staging(DataInputStream in) throws IOException {
+        List<Staging.Light> lights = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            lights.add(new Staging.Light(
+                    text(in),
+                    Staging.Shape.values()[in.readInt()],
+                    in.readDouble(),
+                    in.readDouble(),
+                    in.readDouble(),
+                    transform(in)));
+        }
+        List<Staging.Viewpoint> viewpoints = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            viewpoints.add(new Staging.Viewpoint(text(in), in.readDouble(), transform(in)));
+        }
+        return new Staging(lights, viewpoints, in.readInt(), in.readInt());
+    }
+
+    private static void transform(Transform transform, DataOutputStream out) throws IOException {
+        for (double value : transform.toColumns()) {
+            out.writeDouble(value);
+        }
+    }
+
+    private static Transform transform(DataInputStream in) throws IOException {
+        return Transform.fromColumns(doubles(16, in));
     }
 
     public static Model readModel(DataInputStream in) throws IOException {
@@ -78,14 +126,11 @@ public final class ContentStream {
         List<Node> nodes = new ArrayList<>();
         for (int i = in.readInt(); i > 0; i--) {
             String nodeName = text(in);
-            double[] m = new double[16];
-            for (int k = 0; k < 16; k++) {
-                m[k] = in.readDouble();
-            }
-            nodes.add(new Node(nodeName, Transform.fromColumns(m), in.readInt(), list(in)));
+            nodes.add(new Node(nodeName, transform(in), in.readInt(), list(in)));
         }
         List<Integer> roots = list(in);
-        return new Model(name, meshes, nodes, roots, MaterialStream.read(in), new Remarks(texts(in), texts(in)));
+        return new Model(
+                name, meshes, nodes, roots, MaterialStream.read(in), new Remarks(texts(in), texts(in)), staging(in));
     }
 
     public static void write(Picture picture, DataOutputStream out) throws IOException {

@@ -21,6 +21,11 @@ public enum FileType {
     PLY(Group.MODEL, "ply"),
     THREE_MF(Group.MODEL, "3mf"),
     THREE_DS(Group.MODEL, "3ds"),
+    USDA(Group.MODEL, "usda", "usd"),
+    USDZ(Group.MODEL, "usdz"),
+    USDC(Group.MODEL, "usdc"),
+    ALEMBIC(Group.MODEL, "abc"),
+    MATERIALX(Group.MATERIAL, "mtlx"),
     PNG(Group.PICTURE, "png"),
     JPEG(Group.PICTURE, "jpg", "jpeg"),
     TIFF(Group.PICTURE, "tif", "tiff"),
@@ -37,6 +42,7 @@ public enum FileType {
     /** What a format can hold. */
     public enum Group {
         MODEL,
+        MATERIAL,
         PICTURE,
         RADIANCE,
         ARCHIVE
@@ -65,8 +71,17 @@ public enum FileType {
         return group == Group.MODEL;
     }
 
+    /** True for what is an asset together with the files it names: models and files of materials. */
+    public boolean hasCompanions() {
+        return group == Group.MODEL || group == Group.MATERIAL;
+    }
+
     public boolean isPicture() {
         return group == Group.PICTURE || group == Group.RADIANCE;
+    }
+
+    private boolean isPacked() {
+        return this == THREE_MF || this == USDZ;
     }
 
     /** By the name's extension alone. */
@@ -99,6 +114,9 @@ public enum FileType {
             new Signature("Kaydara FBX Binary", FBX),
             new Signature("ply\n", PLY),
             new Signature("ply\r", PLY),
+            new Signature("#usda", USDA),
+            new Signature("PXR-USDC", USDC),
+            new Signature("Ogawa", ALEMBIC),
             new Signature("PK\u0003\u0004", ZIP));
 
     /** By the first bytes; formats without a signature (OBJ, TGA, ASCII STL...) are not told. */
@@ -116,7 +134,7 @@ public enum FileType {
                 .findFirst();
     }
 
-    /** The type of a file: by content where it has a signature, else by name. A 3MF file is a ZIP by content. */
+    /** The type of a file: by content where it has a signature, else by name. A 3MF or USDZ file is a ZIP by content. */
     public static Optional<FileType> of(Path file) throws IOException {
         Optional<FileType> named = byName(String.valueOf(file.getFileName()));
         Reading.requirePlain(file);
@@ -125,7 +143,9 @@ public enum FileType {
             head = in.readNBytes(HEAD);
         }
         Optional<FileType> told = byContent(head);
-        if (told.isPresent() && told.get() == ZIP && named.isPresent() && named.get() == THREE_MF) {
+        if (told.isPresent()
+                && told.get() == ZIP
+                && named.map(FileType::isPacked).orElse(false)) {
             return named;
         }
         return told.isPresent() ? told : named;

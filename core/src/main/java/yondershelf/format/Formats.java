@@ -3,13 +3,17 @@ package yondershelf.format;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
+import yondershelf.content.MaterialFile;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Remarks;
 import yondershelf.content.Space;
 
 /**
@@ -55,10 +59,22 @@ public final class Formats implements ContentReader {
     }
 
     @Override
-    public Model readModel(Path file) throws ProblemException {
+    public Model readModel(Path file, Excerpt excerpt) throws ProblemException {
         return edge(file, () -> {
             FileType type = modelType(file);
-            Model model = isGltf(type) ? gltf(file) : AssimpReader.read(file, type, reach);
+            Model whole = switch (type) {
+                case GLB, GLTF -> gltf(file, excerpt);
+                case OBJ -> WavefrontReader.read(file, reach);
+                case USDA, USDC, USDZ -> UsdReader.read(file, type, reach);
+                case ALEMBIC ->
+                    throw new Problem(
+                                    file.toString(),
+                                    "it holds an Alembic archive, which is not read here",
+                                    "Export it as GLB or USDA")
+                            .raise();
+                default -> AssimpReader.read(file, type, reach, excerpt.firstFrame());
+            };
+            Model model = excerpt.node().isEmpty() ? whole : part(whole, excerpt.node());
             if (!model.isVisible()) {
                 throw Problem.of(file, "there are no triangles, lines or points in it")
                         .raise();
@@ -77,11 +93,19 @@ public final class Formats implements ContentReader {
         return Arrays.stream(LengthUnit.values()).map(LengthUnit::title).toList();
     }
 
-    private Model gltf(Path file) throws ProblemException {
+    private Model gltf(Path file, Excerpt excerpt) throws ProblemException {
         GltfDocument document = GltfDocument.load(file, reach);
         return GltfDraco.isNeeded(document) && GltfDraco.movesVertices(document)
-                ? AssimpReader.read(file, FileType.GLB, reach)
-                : GltfReader.read(document, file);
+                ? AssimpReader.read(file, FileType.GLB, reach, excerpt.firstFrame())
+                : GltfReader.read(document, file, excerpt);
+    }
+
+    private static Model part(Model whole, String node) {
+        return whole.below(node).orElseGet(() -> {
+            List<String> notShown = new ArrayList<>(whole.remarks().notShown());
+            notShown.add("node " + node + ", which is not in the file");
+            return whole.withRemarks(new Remarks(notShown, whole.remarks().assumed()));
+        });
     }
 
     private static boolean isGltf(FileType type) {
@@ -96,7 +120,10 @@ public final class Formats implements ContentReader {
                 GltfDocument document = GltfDocument.load(file, reach);
                 return GltfDraco.isNeeded(document) || GltfMeshopt.isUsed(document);
             }
-            return type.isModel() || isNative(type);
+            return switch (type) {
+                case USDA, USDC, USDZ, ALEMBIC, OBJ -> false;
+                default -> type.isModel() || isNative(type);
+            };
         });
     }
 
@@ -145,7 +172,21 @@ public final class Formats implements ContentReader {
     }
 
     @Override
+    public MaterialFile readMaterials(Path file) throws ProblemException {
+        return edge(file, () -> MtlxReader.read(file, reach));
+    }
+
+    @Override
     public Picture readPicture(ImageSource source) throws ProblemException {
+        return picture(source, false);
+    }
+
+    @Override
+    public Picture readColours(ImageSource source) throws ProblemException {
+        return picture(source, !source.asStored());
+    }
+
+    private Picture picture(ImageSource source, boolean colours) throws ProblemException {
         return edge(source.shownName(), () -> {
             if (isExr(source)) {
                 return exr(source, 1);
@@ -156,8 +197,21 @@ public final class Formats implements ContentReader {
                 case HDR -> RadianceHdr.read(source.shownName(), bytes);
                 case KTX2 -> KtxReader.read(source, bytes);
                 case DDS -> DdsReader.read(source, bytes);
-                default -> Pictures.read(source, bytes, type);
+                default -> Pictures.read(source, bytes, type, colours);
             };
+        });
+    }
+
+    /** What of a picture is not shown; only its beginning is looked at. */
+    public static Remarks remarks(ImageSource source) throws ProblemException {
+        return edge(source.shownName(), () -> {
+            byte[] head = Pictures.headOf(source);
+            try {
+                ColourChunks.of(head, Pictures.type(source, head));
+                return Remarks.NONE;
+            } catch (IOException e) {
+                return new Remarks(List.of("colour profile, which is broken"), List.of());
+            }
         });
     }
 
@@ -168,7 +222,7 @@ public final class Formats implements ContentReader {
     private Picture exr(ImageSource source, int step) throws ProblemException {
         PictureSize size = measure(source);
         Pictures.checkSize(source, size.width(), size.height());
-        return ExrReader.read(source, step);
+        return Straight.of(ExrReader.read(source, step));
     }
 
     /**
@@ -220,7 +274,7 @@ public final class Formats implements ContentReader {
 
     /** A glTF file's nodes and materials, whether it holds any triangles or not. */
     public static Model tree(Path file, Reach reach) throws ProblemException {
-        return edge(file, () -> GltfReader.read(GltfDocument.load(file, reach), file));
+        return edge(file, () -> GltfReader.read(GltfDocument.load(file, reach), file, Excerpt.WHOLE));
     }
 
     /** What a glTF file holds that {@link #glb} would not write, in words: animations, skins, cameras... */

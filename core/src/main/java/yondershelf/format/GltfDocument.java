@@ -204,8 +204,12 @@ final class GltfDocument {
         return data.slice((int) offset, (int) length).order(ByteOrder.LITTLE_ENDIAN);
     }
 
-    /** The picture of an image entry. */
+    /** The picture of an image entry; what it says of its colours is not to be heeded (glTF 2.0, 3.8.3). */
     ImageSource image(int index) throws ProblemException {
+        return found(index).stored();
+    }
+
+    private ImageSource found(int index) throws ProblemException {
         JsonNode image = json.path("images").path(index);
         String uri = image.path("uri").asText("");
         String name = image.path("name").asText("image " + index);

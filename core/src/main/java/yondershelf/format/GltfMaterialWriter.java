@@ -68,33 +68,33 @@ final class GltfMaterialWriter {
             texture(
                     pbr,
                     "baseColorTexture",
-                    joined != null ? joined : encoded(base),
+                    joined != null ? joined : encoded(base, Role.BASE_COLOR),
                     joined != null ? use(m, Role.OPACITY) : base);
         } else {
-            texture(pbr, "baseColorTexture", encoded(base), base);
+            texture(pbr, "baseColorTexture", encoded(base, Role.BASE_COLOR), base);
         }
         TextureUse packed = m.maps().get(Role.PACKED);
         if (packed != null) {
-            texture(pbr, "metallicRoughnessTexture", encoded(packed), packed);
+            texture(pbr, "metallicRoughnessTexture", encoded(packed, Role.PACKED), packed);
         } else if (m.maps().containsKey(Role.ROUGHNESS) || m.maps().containsKey(Role.METALLIC)) {
             TextureUse rough = m.maps().get(Role.ROUGHNESS);
             TextureUse metal = m.maps().get(Role.METALLIC);
             texture(pbr, "metallicRoughnessTexture", packed(rough, metal), rough != null ? rough : metal);
         }
         TextureUse normal = m.maps().get(Role.NORMAL);
-        ObjectNode normalInfo = texture(out, "normalTexture", encoded(normal), normal);
+        ObjectNode normalInfo = texture(out, "normalTexture", encoded(normal, Role.NORMAL), normal);
         if (normalInfo != null && m.normalScale() != 1) {
             normalInfo.put("scale", m.normalScale());
         }
         texture(
                 out,
                 "occlusionTexture",
-                encoded(m.maps().get(Role.OCCLUSION)),
+                encoded(m.maps().get(Role.OCCLUSION), Role.OCCLUSION),
                 m.maps().get(Role.OCCLUSION));
         texture(
                 out,
                 "emissiveTexture",
-                encoded(m.maps().get(Role.EMISSIVE)),
+                encoded(m.maps().get(Role.EMISSIVE), Role.EMISSIVE),
                 m.maps().get(Role.EMISSIVE));
         writeEmission(m, out);
         for (Map.Entry<String, ObjectNode> layer : GltfLayers.write(m.layers()).entrySet()) {
@@ -105,7 +105,7 @@ final class GltfMaterialWriter {
             GltfLayers.Place place = GltfLayers.place(map.getKey());
             JsonNode layer = place == null ? null : out.path("extensions").get(place.extension());
             if (place != null && layer instanceof ObjectNode object) {
-                texture(object, place.name(), encoded(map.getValue()), map.getValue());
+                texture(object, place.name(), encoded(map.getValue(), map.getKey()), map.getValue());
             }
         }
         if (m.alphaCutoff() > 0) {
@@ -207,18 +207,19 @@ final class GltfMaterialWriter {
     }
 
     /** A missing or broken picture is left out: the scene is still worth having, and mend reports the fault. */
-    private Optional<Picture> picture(@Nullable TextureUse use) {
+    private Optional<Picture> picture(@Nullable TextureUse use, Role role) {
         if (use == null || !use.image().exists()) {
             return Optional.empty();
         }
         try {
-            return Optional.of(pictures.readPicture(use.image()));
+            return Optional.of(role.isColour() ? pictures.readColours(use.image()) : pictures.readPicture(use.image()));
         } catch (ProblemException e) {
             return Optional.empty();
         }
     }
 
-    private @Nullable Encoded encoded(@Nullable TextureUse use) throws ProblemException {
+    /** As it is when that can be; what a picture says of its colours is not heeded there, so they are made sRGB before. */
+    private @Nullable Encoded encoded(@Nullable TextureUse use, Role role) throws ProblemException {
         if (use == null || !use.image().exists()) {
             return null;
         }
@@ -227,16 +228,19 @@ final class GltfMaterialWriter {
         FileType type = FileType.byContent(bytes).orElse(null);
         String key = digest(bytes);
         String title = title(use);
-        if (type == FileType.PNG || type == FileType.JPEG) {
+        boolean others = role.isColour() && !image.asStored() && ColourChunks.tellsOthers(bytes, type);
+        if ((type == FileType.PNG || type == FileType.JPEG) && !others) {
             return new Encoded(key, title, type == FileType.PNG ? "image/png" : "image/jpeg", bytes);
         }
-        Optional<Picture> picture = picture(use);
-        return picture.isPresent() ? new Encoded(key, title, "image/png", PngWriter.write(picture.get())) : null;
+        Optional<Picture> picture = picture(use, role);
+        return picture.isPresent()
+                ? new Encoded(others ? "colours " + key : key, title, "image/png", PngWriter.write(picture.get()))
+                : null;
     }
 
     private @Nullable Encoded packed(@Nullable TextureUse rough, @Nullable TextureUse metal) {
-        Picture r = picture(rough).orElse(null);
-        Picture m = picture(metal).orElse(null);
+        Picture r = picture(rough, Role.ROUGHNESS).orElse(null);
+        Picture m = picture(metal, Role.METALLIC).orElse(null);
         Picture size = r != null ? r : m;
         if (size == null) {
             return null;
@@ -255,8 +259,8 @@ final class GltfMaterialWriter {
     }
 
     private @Nullable Encoded withOpacity(@Nullable TextureUse base, @Nullable TextureUse opacity) {
-        Picture alpha = picture(opacity).orElse(null);
-        Picture colour = picture(base).orElse(null);
+        Picture alpha = picture(opacity, Role.OPACITY).orElse(null);
+        Picture colour = picture(base, Role.BASE_COLOR).orElse(null);
         if (alpha == null) {
             return null;
         }

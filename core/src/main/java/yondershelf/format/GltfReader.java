@@ -2,11 +2,12 @@ package yondershelf.format;
 
 import java.nio.file.Path;
 import java.util.List;
+import yondershelf.content.Excerpt;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.ProblemException;
 
-/** glTF 2.0 documents to models: the default scene, in the pose its nodes have at rest. */
+/** glTF 2.0 documents to models: the default scene, in the pose its nodes have at rest, or what is meant instead. */
 final class GltfReader {
     private final GltfDocument document;
     private final GltfAccessors accessors;
@@ -18,12 +19,13 @@ final class GltfReader {
         this.dresses = new GltfMaterialReader(document);
     }
 
-    static Model read(GltfDocument document, Path file) throws ProblemException {
+    static Model read(GltfDocument document, Path file, Excerpt excerpt) throws ProblemException {
         GltfExtensions.requireKnown(document);
         GltfReader reader = new GltfReader(document);
         if (GltfDraco.isNeeded(document)) {
             GltfDraco.decode(document, reader.accessors);
         }
+        GltfExcerpt.apply(excerpt, document, reader.accessors);
         return reader.model(file);
     }
 
@@ -37,6 +39,12 @@ final class GltfReader {
             materials.add(Material.plain("default", 1, 1, 1, 0, 1));
         }
         return new Model(
-                Reading.baseName(file), pose.meshes(), pose.nodes(), pose.roots(), materials, GltfRemarks.of(document));
+                Reading.baseName(file),
+                pose.meshes(),
+                pose.nodes(),
+                pose.roots(),
+                materials,
+                GltfRemarks.of(document),
+                GltfStaging.of(document, nodes));
     }
 }

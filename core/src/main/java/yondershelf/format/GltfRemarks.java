@@ -39,12 +39,6 @@ final class GltfRemarks {
             out.add("variants of materials");
         }
         GltfForeign.count(out, json.path("animations").size(), "animation");
-        GltfForeign.count(out, json.path("cameras").size(), "camera");
-        int lights = json.path("extensions")
-                .path("KHR_lights_punctual")
-                .path("lights")
-                .size();
-        GltfForeign.count(out, lights, "light");
         GltfForeign.count(out, json.path("scenes").size() - 1, "further scene");
         return new Remarks(out, List.of());
     }

@@ -118,6 +118,7 @@ final class MaterialStream {
         Path file = image.file();
         ContentStream.text(file == null ? "" : file.toString(), out);
         byte[] bytes = image.bytes();
+        out.writeBoolean(image.asStored());
         out.writeInt(bytes == null ? -1 : bytes.length);
         if (bytes != null) {
             out.write(bytes);
@@ -127,9 +128,10 @@ final class MaterialStream {
     private static ImageSource image(DataInputStream in) throws IOException {
         String reference = ContentStream.text(in);
         String file = ContentStream.text(in);
+        boolean asStored = in.readBoolean();
         int length = in.readInt();
         byte[] bytes = length < 0 ? null : in.readNBytes(length);
-        return new ImageSource(reference, file.isEmpty() ? null : Path.of(file), bytes);
+        return new ImageSource(reference, file.isEmpty() ? null : Path.of(file), bytes, asStored);
     }
 
     private static void layers(Layers l, DataOutputStream out) throws IOException {

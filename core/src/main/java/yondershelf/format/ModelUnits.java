@@ -18,6 +18,7 @@ import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import yondershelf.content.Bounds;
+import yondershelf.content.Transform;
 
 /**
  * The unit of model files whose native reader does not tell it. Where a file does not say, the usual one of its format is taken
@@ -42,6 +43,26 @@ record ModelUnits(LengthUnit unit, boolean assumed) {
         }
         double longest = Math.max(box.sizeX(), Math.max(box.sizeY(), box.sizeZ()));
         return new ModelUnits(EverydaySizes.likely(Reading.baseName(file), longest, candidates(type)), true);
+    }
+
+    /**
+     * From this unit and the upright of the format to metres, +Y up. 3MF has +Z up (core specification, 2.3), STL too (common
+     * practice, no source).
+     *
+     * @param assumptions is told what the file does not say
+     */
+    Transform toMetres(FileType type, List<String> assumptions) {
+        if (assumed) {
+            assumptions.add(unit.title());
+        }
+        if (type == FileType.STL) {
+            assumptions.add("+Z up");
+        } else if (type == FileType.OBJ || type == FileType.PLY) {
+            assumptions.add("+Y up");
+        }
+        Transform scale = Transform.scale(unit.metres());
+        boolean zUp = type == FileType.STL || type == FileType.THREE_MF;
+        return zUp ? Transform.rotation(1, 0, 0, -Math.PI / 2).after(scale) : scale;
     }
 
     private static List<LengthUnit> candidates(FileType type) {

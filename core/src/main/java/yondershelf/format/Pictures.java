@@ -1,6 +1,9 @@
 package yondershelf.format;
 
+import java.awt.color.ColorSpace;
+import java.awt.color.ICC_ColorSpace;
 import java.awt.image.BufferedImage;
+import java.awt.image.ComponentColorModel;
 import java.awt.image.DataBuffer;
 import java.awt.image.Raster;
 import java.io.ByteArrayInputStream;
@@ -10,10 +13,12 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Iterator;
+import java.util.concurrent.atomic.AtomicReference;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import javax.imageio.stream.MemoryCacheImageInputStream;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
@@ -86,11 +91,13 @@ final class Pictures {
         return type;
     }
 
-    static Picture read(ImageSource source, byte[] bytes, FileType type) throws ProblemException {
-        ImageSource inMemory = ImageSource.embedded(source.shownName(), bytes);
+    /** @param colours true to take them to sRGB when the file says that they are others */
+    static Picture read(ImageSource source, byte[] bytes, FileType type, boolean colours) throws ProblemException {
+        ImageSource inMemory = ImageSource.embedded(source.shownName(), ColourChunks.withoutProfile(bytes, type));
         // a length that reaches past the end would otherwise be believed, and memory for it asked for
         walk(inMemory, in -> Whole.reachesItsEnd(in, type));
-        return withReader(inMemory, type, reader -> {
+        AtomicReference<@Nullable ColourProfile> told = new AtomicReference<>();
+        Picture read = withReader(inMemory, type, reader -> {
             checkSize(source, reader.getWidth(0), reader.getHeight(0));
             if (type == FileType.TIFF && reader.canReadRaster()) {
                 Raster raster = reader.readRaster(0, null);
@@ -98,8 +105,31 @@ final class Pictures {
                     return floats(raster);
                 }
             }
-            return convert(reader.read(0));
+            BufferedImage image = reader.read(0);
+            told.set(profile(image, bytes, type));
+            return convert(image);
         });
+        Picture straight = type == FileType.TIFF && Straight.isAssociated(bytes) ? Straight.of(read) : read;
+        ColourProfile profile = told.get();
+        return colours && profile != null ? profile.toSrgb(straight) : straight;
+    }
+
+    /** What the file says of its colours; null when nothing, or nothing that can be read: then they are taken for sRGB. */
+    private static @Nullable ColourProfile profile(BufferedImage image, byte[] file, FileType type) {
+        try {
+            return switch (type) {
+                case PNG, JPEG, WEBP -> ColourChunks.of(file, type);
+                default ->
+                    image.getColorModel().getColorSpace() instanceof ICC_ColorSpace own
+                                    && own.getNumComponents() == 3
+                                    && !own.isCS_sRGB()
+                            ? ColourProfile.of(own.getProfile())
+                            : null;
+            };
+        } catch (IOException e) {
+            // the facts say so
+            return null;
+        }
     }
 
     /** Reads the header, and of PNG and JPEG also whether the file reaches its end; nothing is decoded. */
@@ -239,6 +269,20 @@ final class Pictures {
         if (image.getType() == BufferedImage.TYPE_3BYTE_BGR || image.getType() == BufferedImage.TYPE_4BYTE_ABGR) {
             // the usual layouts, copied without a colour model's detour
             raster.getDataElements(0, 0, w, h, out);
+            return Picture.ofBytes(w, h, channels, out);
+        }
+        if (image.getColorModel() instanceof ComponentColorModel model
+                && model.getColorSpace().getType() == ColorSpace.TYPE_RGB
+                && transfer == DataBuffer.TYPE_BYTE
+                && bands == channels) {
+            // not by way of a colour model, which would go by the picture's profile
+            int[] values = new int[w * bands];
+            for (int y = 0; y < h; y++) {
+                raster.getPixels(0, y, w, 1, values);
+                for (int i = 0; i < values.length; i++) {
+                    out[y * values.length + i] = (byte) values[i];
+                }
+            }
             return Picture.ofBytes(w, h, channels, out);
         }
         int[] row = new int[w];

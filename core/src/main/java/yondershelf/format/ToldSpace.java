@@ -46,7 +46,8 @@ final class ToldSpace {
                 nodes,
                 model.roots(),
                 model.materials(),
-                new Remarks(model.remarks().notShown(), left));
+                new Remarks(model.remarks().notShown(), left),
+                model.staging().after(change));
     }
 
     /** From upright by one axis to upright by the other. */

@@ -2,31 +2,125 @@ package yondershelf.format;
 
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
-import java.util.HashMap;
-import java.util.Locale;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
-import yondershelf.content.ImageSource;
-import yondershelf.content.TextureUse;
-import yondershelf.content.Wrap;
+import yondershelf.work.Parallel;
 
 /**
- * Wavefront text as its native reader takes it: in UTF-8, and maps without options, which that reader takes for parts of file
- * names. The options are those of the material library's specification of 1995; what they say is kept here.
+ * The statements of a Wavefront object file (its format's specification of 1995): vertices, faces, lines, points, objects,
+ * groups, materials and smoothing. Colours after positions are common practice, no source. Failures are
+ * {@link IllegalArgumentException}s that say what is wrong.
  */
 final class WavefrontText {
-    private static final int MOST_NUMBERS = 3;
+    private static final int SMALLEST_PIECE = 1 << 18;
+    private static final int PIECES_PER_THREAD = 4;
 
-    private final Map<String, Options> options = new HashMap<>();
+    private final Floats positions = new Floats();
+    private final Floats uvs = new Floats();
+    private final Floats normals = new Floats();
+    private @Nullable Floats colors;
+    private final Map<String, Map<String, WavefrontFaces>> faces = new LinkedHashMap<>();
+    private final List<String> libraries = new ArrayList<>();
+    private final Set<String> notShown = new TreeSet<>();
+    private String object = "";
+    private String material = "";
+    private boolean flat;
 
-    /** What stands between a map's keyword and its file. */
-    private record Options(
-            double scaleU, double scaleV, double offsetU, double offsetV, double strength, boolean clamped) {
-        static final Options NONE = new Options(1, 1, 0, 0, 1, false);
+    private WavefrontText() {}
+
+    static WavefrontText read(byte[] bytes) {
+        byte[] utf = unicode(bytes);
+        byte[] text = utf == null ? bytes : utf;
+        return read(text, Math.max(SMALLEST_PIECE, text.length / (Parallel.threads() * PIECES_PER_THREAD)));
     }
 
-    /** A statement's file with what stood before it. */
-    private record Statement(Options options, String file) {}
+    /** @param size of the pieces that are read at the same time, in bytes and up to the end of the line */
+    static WavefrontText read(byte[] text, int size) {
+        List<WavefrontPiece> pieces = pieces(text, size);
+        Parallel.run(
+                pieces.size(),
+                Parallel.threads(),
+                () -> false,
+                i -> pieces.get(i).read());
+        if (pieces.stream().skip(1).anyMatch(piece -> piece.countsBack)) {
+            // how many there are before it must be known
+            WavefrontPiece all = new WavefrontPiece(text, 0, text.length);
+            all.read();
+            return joined(List.of(all));
+        }
+        return joined(pieces);
+    }
+
+    /** Stretches of whole lines. */
+    private static List<WavefrontPiece> pieces(byte[] text, int size) {
+        List<WavefrontPiece> out = new ArrayList<>();
+        int from = 0;
+        while (from < text.length) {
+            int to = (int) Math.min(text.length, (long) from + size);
+            while (to < text.length && !endsLine(text, to)) {
+                to++;
+            }
+            out.add(new WavefrontPiece(text, from, to));
+            from = to;
+        }
+        return out;
+    }
+
+    /** True when a line is over before a place and does not go on in the next one. */
+    private static boolean endsLine(byte[] text, int at) {
+        int last = at >= 2 && text[at - 2] == '\r' ? at - 3 : at - 2;
+        return text[at - 1] == '\n' && !(last >= 0 && text[last] == '\\');
+    }
+
+    private static WavefrontText joined(List<WavefrontPiece> pieces) {
+        WavefrontText out = new WavefrontText();
+        for (WavefrontPiece piece : pieces) {
+            if (piece.problem != null) {
+                throw new IllegalArgumentException(piece.problem);
+            }
+            out.join(piece);
+        }
+        return out;
+    }
+
+    private void join(WavefrontPiece piece) {
+        Floats more = piece.colors;
+        if (more != null) {
+            Floats all = colors == null ? new Floats() : colors;
+            while (all.size() < positions.size()) {
+                all.add(1);
+            }
+            all.addAll(more);
+            colors = all;
+        }
+        positions.addAll(piece.positions);
+        uvs.addAll(piece.uvs);
+        normals.addAll(piece.normals);
+        libraries.addAll(piece.libraries);
+        notShown.addAll(piece.notShown);
+        piece.faces.values().forEach(byMaterial -> byMaterial.values().forEach(this::join));
+        object = orBefore(piece.object, object);
+        material = orBefore(piece.material, material);
+        Boolean said = piece.flat;
+        flat = said == null ? flat : said;
+    }
+
+    private void join(WavefrontFaces more) {
+        String in = orBefore(more.object, object);
+        String of = orBefore(more.material, material);
+        faces.computeIfAbsent(in, o -> new LinkedHashMap<>())
+                .computeIfAbsent(of, m -> new WavefrontFaces(in, m))
+                .addAll(more, flat);
+    }
+
+    private static String orBefore(String said, String before) {
+        return said.equals(WavefrontPiece.AS_BEFORE) ? before : said;
+    }
 
     /** The text in UTF-8 when it is in UTF-16, which its first two bytes say; else null. */
     static byte @Nullable [] unicode(byte[] bytes) {
@@ -39,119 +133,37 @@ final class WavefrontText {
         return set == null ? null : new String(bytes, 2, bytes.length - 2, set).getBytes(StandardCharsets.UTF_8);
     }
 
-    /** A material library without options. */
-    byte[] plain(byte[] library) {
-        byte[] utf = unicode(library);
-        // read byte for byte: names are not always in UTF-8
-        String text = new String(utf == null ? library : utf, StandardCharsets.ISO_8859_1);
-        StringBuilder out = new StringBuilder(text.length());
-        String material = "";
-        for (String line : text.split("\n", -1)) {
-            String words = line.strip();
-            int blank = words.indexOf(' ') < 0 ? words.indexOf('\t') : words.indexOf(' ');
-            String keyword = blank < 0 ? words : words.substring(0, blank);
-            String rest = blank < 0 ? "" : words.substring(blank).strip();
-            if (keyword.equals("newmtl")) {
-                material = utf8(rest);
-            }
-            if (isMap(keyword)) {
-                Statement map = parse(rest);
-                if (!map.options.equals(Options.NONE)) {
-                    options.put(material + "\0" + utf8(map.file), map.options);
-                }
-                out.append(keyword).append(' ').append(map.file).append('\n');
-            } else {
-                out.append(line).append('\n');
-            }
-        }
-        return out.toString().getBytes(StandardCharsets.ISO_8859_1);
+    /** x, y, z per vertex, in the file's own unit. */
+    Floats positions() {
+        return positions;
     }
 
-    private static String utf8(String bytes) {
-        return new String(bytes.getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8);
+    /** u, v per vertex, rows running up. */
+    Floats uvs() {
+        return uvs;
     }
 
-    private static boolean isMap(String keyword) {
-        String lower = keyword.toLowerCase(Locale.ROOT);
-        return lower.startsWith("map_")
-                || lower.equals("bump")
-                || lower.equals("disp")
-                || lower.equals("decal")
-                || lower.equals("norm")
-                || lower.equals("refl");
+    Floats normals() {
+        return normals;
     }
 
-    private static Statement parse(String statement) {
-        String rest = statement;
-        double[] scale = {1, 1, 1};
-        double[] offset = {0, 0, 0};
-        double strength = 1;
-        boolean clamped = false;
-        while (rest.startsWith("-")) {
-            String option = first(rest);
-            String after = rest.substring(option.length()).strip();
-            switch (option) {
-                case "-s" -> after = numbers(after, scale);
-                case "-o" -> after = numbers(after, offset);
-                case "-t", "-mm" -> after = numbers(after, new double[option.equals("-t") ? MOST_NUMBERS : 2]);
-                case "-bm" -> {
-                    double[] one = {strength};
-                    after = numbers(after, one);
-                    strength = one[0];
-                }
-                case "-clamp" -> {
-                    clamped = first(after).equals("on");
-                    after = after.substring(first(after).length()).strip();
-                }
-                case "-blendu", "-blendv", "-boost", "-cc", "-imfchan", "-texres", "-type" ->
-                    after = after.substring(first(after).length()).strip();
-                default -> {
-                    // a file may be called so
-                    return new Statement(options(scale, offset, strength, clamped), rest);
-                }
-            }
-            rest = after;
-        }
-        return new Statement(options(scale, offset, strength, clamped), rest);
+    /** r, g, b per position, or null. */
+    @Nullable
+    Floats colors() {
+        return colors;
     }
 
-    /** As in glTF, v runs down here and up in the file. */
-    private static Options options(double[] scale, double[] offset, double strength, boolean clamped) {
-        return new Options(scale[0], scale[1], offset[0], 1 - scale[1] - offset[1], strength, clamped);
+    /** By object, then by material. */
+    Map<String, Map<String, WavefrontFaces>> faces() {
+        return faces;
     }
 
-    private static String first(String text) {
-        int end = 0;
-        while (end < text.length() && text.charAt(end) > ' ') {
-            end++;
-        }
-        return text.substring(0, end);
+    /** Material libraries as they are written: one, or several with blanks between. */
+    List<String> libraries() {
+        return libraries;
     }
 
-    /** Takes as many numbers as there are, up to as many as there may be; what is left of the text. */
-    private static String numbers(String text, double[] into) {
-        String rest = text;
-        for (int i = 0; i < into.length; i++) {
-            String word = first(rest);
-            try {
-                into[i] = Double.parseDouble(word);
-            } catch (NumberFormatException e) {
-                break;
-            }
-            rest = rest.substring(word.length()).strip();
-        }
-        return rest;
-    }
-
-    /** A picture used in a material, the way the library says. */
-    TextureUse use(String material, String reference, ImageSource image) {
-        Options said = options.getOrDefault(material + "\0" + reference, Options.NONE);
-        Wrap wrap = said.clamped ? Wrap.CLAMP : Wrap.REPEAT;
-        return new TextureUse(image, said.scaleU, said.scaleV, said.offsetU, said.offsetV, 0, wrap, wrap, 0);
-    }
-
-    /** How strong a material's map of normals or bumps is. */
-    double strength(String material, String reference) {
-        return options.getOrDefault(material + "\0" + reference, Options.NONE).strength;
+    Set<String> notShown() {
+        return notShown;
     }
 }

@@ -6,6 +6,8 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import java.util.function.IntConsumer;
+import java.util.function.ObjIntConsumer;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** Splits one computation over threads. */
@@ -23,14 +25,25 @@ public final class Parallel {
      * @return false when it was cancelled before all were done
      */
     public static boolean run(int count, int threads, BooleanSupplier cancelled, IntConsumer body) {
+        return run(count, threads, cancelled, () -> body, IntConsumer::accept);
+    }
+
+    /**
+     * The same with something each thread makes for itself and works with; nothing of it outlives the run.
+     *
+     * @return false when it was cancelled before all were done
+     */
+    public static <T> boolean run(
+            int count, int threads, BooleanSupplier cancelled, Supplier<T> own, ObjIntConsumer<T> body) {
         AtomicInteger next = new AtomicInteger();
         AtomicInteger done = new AtomicInteger();
         AtomicReference<@Nullable Throwable> failure = new AtomicReference<>();
         Runnable share = () -> {
             int i = next.getAndIncrement();
             try {
+                T with = own.get();
                 while (i < count && failure.get() == null && !cancelled.getAsBoolean()) {
-                    body.accept(i);
+                    body.accept(with, i);
                     done.incrementAndGet();
                     i = next.getAndIncrement();
                 }

@@ -49,6 +49,36 @@ class OutsidePicturesTest {
         assertTrue(worst <= tolerance, ending + " differs by " + worst);
     }
 
+    /** Colours multiplied by their alpha, as oiiotool writes them, come without it. */
+    @ParameterizedTest
+    @CsvSource({
+        "uint8, tif, 0.004",
+        "uint16, tif, 0.0001",
+        "float, tif, 0.0001",
+        "half, exr, 0.001",
+        "uint8, png, 0.004"
+    })
+    void premultipliedAlpha(String depth, String ending, double tolerance) throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        Path file = folder.resolve(depth + "." + ending);
+        Oracles.run(List.of(
+                "oiiotool",
+                "--pattern",
+                "constant:color=0.25,0.1,0.05,0.5",
+                "4x4",
+                "4",
+                "-d",
+                depth,
+                "-o",
+                file.toString()));
+        Picture read = new Formats().readPicture(ImageSource.at(file));
+        assertEquals(4, read.channels());
+        double[] want = {0.5, 0.2, 0.1, 0.5};
+        for (int c = 0; c < 4; c++) {
+            assertEquals(want[c], read.value(2, 2, c), tolerance, "channel " + c);
+        }
+    }
+
     @Test
     void sixteenBitTiffAndFloatTiff() throws Exception {
         Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");

@@ -6,7 +6,9 @@ import java.nio.file.Path;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.Semaphore;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
+import yondershelf.content.MaterialFile;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
@@ -53,12 +55,17 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
     }
 
     @Override
-    public Model readModel(Path file) throws ProblemException {
+    public Model readModel(Path file, Excerpt excerpt) throws ProblemException {
         if (!here.needsNative(file)) {
-            return here.readModel(file);
+            return here.readModel(file, excerpt);
         }
-        Request request = new Request(WorkerMain.MODEL, file.toAbsolutePath().toString(), 1, null);
+        Request request = new Request(WorkerMain.MODEL, file.toAbsolutePath().toString(), excerpt.text(), 1, null);
         return inChild(request, limits, worker -> ContentStream.readModel(worker.in()));
+    }
+
+    @Override
+    public MaterialFile readMaterials(Path file) throws ProblemException {
+        return here.readMaterials(file);
     }
 
     /** A picture that needs more than one file may use whole is read at half its size. */
@@ -80,9 +87,15 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
                     .raise();
         }
         String name = file == null ? source.reference() : file.toAbsolutePath().toString();
-        Request request = new Request(WorkerMain.PICTURE, name, step, source.bytes());
+        Request request = new Request(WorkerMain.PICTURE, name, "", step, source.bytes());
         Limits given = limits.holds(need) ? limits : limits.grown(need);
         return inChild(request, given, worker -> ContentStream.readPicture(worker.in()));
+    }
+
+    /** What native code reads says nothing of its colours that is heeded. */
+    @Override
+    public Picture readColours(ImageSource source) throws ProblemException {
+        return Formats.needsNative(source) ? readPicture(source) : here.readColours(source);
     }
 
     @Override
@@ -99,12 +112,13 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         }
     }
 
-    private record Request(byte kind, String path, int step, byte @Nullable [] bytes) {
+    private record Request(byte kind, String path, String excerpt, int step, byte @Nullable [] bytes) {
         void send(DataOutputStream out, Reach reach) throws IOException {
             out.writeByte(kind);
             WorkerMain.text(out, path);
             WorkerMain.paths(out, reach.roots());
             WorkerMain.paths(out, reach.allowed());
+            WorkerMain.text(out, excerpt);
             out.writeInt(step);
             out.writeInt(bytes == null ? -1 : bytes.length);
             if (bytes != null) {

@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -88,12 +89,13 @@ final class WorkerMain {
 
     private static void answer(Formats formats, byte request, String path, DataInputStream in, DataOutputStream out)
             throws IOException {
+        Excerpt excerpt = Excerpt.parse(text(in));
         int step = in.readInt();
         int length = in.readInt();
         byte[] bytes = length < 0 ? null : in.readNBytes(length);
         try {
             if (request == MODEL) {
-                Model model = formats.readModel(Path.of(path));
+                Model model = formats.readModel(Path.of(path), excerpt);
                 out.writeByte(FINE);
                 ContentStream.write(model, out);
             } else {

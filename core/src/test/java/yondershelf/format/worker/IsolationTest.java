@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.function.IntFunction;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Model;
@@ -19,20 +20,28 @@ class IsolationTest {
     Path folder;
 
     private Path cube() throws IOException {
-        Path file = folder.resolve("plain.obj");
-        Files.writeString(file, "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n", StandardCharsets.UTF_8);
-        return file;
+        return ply("plain.ply", 3, i -> (i == 1 ? 1 : 0) + " " + (i == 2 ? 1 : 0) + " 0", 1, i -> "3 0 1 2");
+    }
+
+    /** A text that a native reader takes. */
+    private Path ply(String name, int vertices, IntFunction<String> vertex, int faces, IntFunction<String> face)
+            throws IOException {
+        StringBuilder text = new StringBuilder("ply\nformat ascii 1.0\nelement vertex " + vertices
+                + "\nproperty float x\nproperty float y\nproperty float z\nelement face " + faces
+                + "\nproperty list uchar int vertex_indices\nend_header\n");
+        for (int i = 0; i < vertices; i++) {
+            text.append(vertex.apply(i)).append('\n');
+        }
+        for (int i = 0; i < faces; i++) {
+            text.append(face.apply(i)).append('\n');
+        }
+        return Files.writeString(folder.resolve(name), text);
     }
 
     /** A mesh of many millions of faces needs more than the child may have. */
     @Test
     void afterAFileThatWantsTooMuchMemoryTheNextOneIsRead() throws Exception {
-        Path huge = folder.resolve("huge.obj");
-        StringBuilder text = new StringBuilder("v 0 0 0\nv 1 0 0\nv 0 1 0\n");
-        for (int i = 0; i < 600_000; i++) {
-            text.append("f 1 2 3\n");
-        }
-        Files.writeString(huge, text.toString());
+        Path huge = ply("huge.ply", 3, i -> i + " " + i * i + " 0", 600_000, i -> "3 0 1 2");
         try (IsolatedReader reader = new IsolatedReader(new Limits(60, 24, 3000))) {
             ProblemException e = assertThrows(ProblemException.class, () -> reader.readModel(huge));
             assertTrue(e.problem().cause().contains("memory"), e.problem().cause());
@@ -43,21 +52,7 @@ class IsolationTest {
 
     @Test
     void afterAFileThatTakesTooLongTheNextOneIsRead() throws Exception {
-        Path slow = folder.resolve("slow.obj");
-        StringBuilder text = new StringBuilder();
-        for (int i = 0; i < 500_000; i++) {
-            text.append("v ").append(i).append(" 0.5 ").append(i % 7).append('\n');
-        }
-        for (int i = 1; i < 499_990; i++) {
-            text.append("f ")
-                    .append(i)
-                    .append(' ')
-                    .append(i + 1)
-                    .append(' ')
-                    .append(i + 2)
-                    .append('\n');
-        }
-        Files.writeString(slow, text.toString());
+        Path slow = slow();
         try (IsolatedReader warm = new IsolatedReader(new Limits(0.25, 512, 3000))) {
             ProblemException e = assertThrows(ProblemException.class, () -> warm.readModel(slow));
             assertTrue(
@@ -100,20 +95,12 @@ class IsolationTest {
     }
 
     private Path slow() throws Exception {
-        StringBuilder text = new StringBuilder();
-        for (int i = 0; i < 900_000; i++) {
-            text.append("v ").append(i % 977).append(" 0.5 ").append(i % 1013).append('\n');
-        }
-        for (int i = 1; i < 899_990; i++) {
-            text.append("f ")
-                    .append(i)
-                    .append(' ')
-                    .append(i + 1)
-                    .append(' ')
-                    .append(i + 2)
-                    .append('\n');
-        }
-        return Files.writeString(folder.resolve("slow.obj"), text);
+        return ply(
+                "slow.ply",
+                900_000,
+                i -> i % 977 + " 0.5 " + i % 1013,
+                899_990,
+                i -> "3 " + i + " " + (i + 1) + " " + (i + 2));
     }
 
     /** kill -9 of the program ends its readers too, though one is deep in native code. */

@@ -1,0 +1,62 @@
+package yondershelf.format;
+
+import java.util.EnumMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Role;
+import yondershelf.content.TextureUse;
+
+/** Maps gathered one by one with the channel each is taken from, put together where one picture holds several. */
+final class MapChannels {
+    /** All of a picture's channels, or its first. */
+    static final char WHOLE = 0;
+
+    private final EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
+    private final Map<Role, Character> channels = new EnumMap<>(Role.class);
+
+    /** @param channel r, g, b, a or {@link #WHOLE} */
+    void put(Role role, TextureUse use, char channel) {
+        maps.put(role, use);
+        channels.put(role, channel);
+    }
+
+    /** The maps by role. */
+    Map<Role, TextureUse> maps() {
+        return maps;
+    }
+
+    /** Drops an opacity that is the alpha of the base color's picture; true when it was. */
+    boolean takeAlpha() {
+        boolean shared = channel(Role.OPACITY) == 'a' && same(maps.get(Role.OPACITY), maps.get(Role.BASE_COLOR));
+        if (shared) {
+            maps.remove(Role.OPACITY);
+        }
+        return shared;
+    }
+
+    /** Makes one map of roughness in G and metalness in B of one picture (glTF 2.0, 3.9.2). */
+    void pack() {
+        TextureUse rough = maps.get(Role.ROUGHNESS);
+        TextureUse metal = maps.get(Role.METALLIC);
+        boolean green = channel(Role.ROUGHNESS) == 'g';
+        boolean both = channel(Role.METALLIC) == 'b' && same(rough, metal);
+        if (rough != null && green && (both || metal == null)) {
+            maps.remove(Role.ROUGHNESS);
+            maps.remove(Role.METALLIC);
+            maps.put(Role.PACKED, rough);
+        }
+    }
+
+    /** True when a map is left that is looked up in another channel than the first, which is not done here. */
+    boolean hasOtherChannels() {
+        return maps.keySet().stream().anyMatch(role -> "gb".indexOf(channel(role)) >= 0);
+    }
+
+    private char channel(Role role) {
+        return channels.getOrDefault(role, WHOLE);
+    }
+
+    private static boolean same(@Nullable TextureUse a, @Nullable TextureUse b) {
+        return a != null && b != null && a.image().shownName().equals(b.image().shownName());
+    }
+}

@@ -1,0 +1,267 @@
+package yondershelf.format;
+
+import java.nio.file.Path;
+import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Part;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+
+/** Faces whose corners have numbers of their own for position, UV and normal, as a part whose vertices have all three. */
+final class WavefrontParts {
+    private static final int NONE = -1;
+
+    private final Path file;
+    private final WavefrontText text;
+    private final int vertices;
+    private final Polygons polygons = new Polygons();
+
+    /** The first vertex made of each position, and of each vertex the next one of the same. */
+    private final int[] heads;
+
+    private Ints next = new Ints();
+    private Ints made = new Ints();
+    private float @Nullable [] smooth;
+
+    WavefrontParts(Path file, WavefrontText text) {
+        this.file = file;
+        this.text = text;
+        this.vertices = text.positions().size() / 3;
+        this.heads = new int[vertices];
+        Arrays.fill(heads, NONE);
+    }
+
+    /** The triangles of some faces, or null when there are none. */
+    @Nullable
+    Part faces(WavefrontFaces faces, int material) throws ProblemException {
+        if (faces.triangles == 0) {
+            return null;
+        }
+        int[] positions = faces.corners.positions();
+        int[] uvs = faces.corners.uvs();
+        int[] normals = faces.corners.normals();
+        int[] counts = faces.counts.raw();
+        check(faces.corners);
+        next = new Ints();
+        made = new Ints();
+        int[] indices = new int[faces.triangles * 3];
+        int[] points = new int[4];
+        int[] mapped = new int[4];
+        int out = 0;
+        int corner = 0;
+        boolean anyUv = false;
+        boolean bare = false;
+        boolean aligned = isAligned(faces.corners);
+        for (int face = 0; face < faces.counts.size(); face++) {
+            int count = counts[face];
+            if (points.length < count) {
+                points = new int[count * 2];
+                mapped = new int[count * 2];
+            }
+            for (int i = 0; i < count; i++, corner++) {
+                int position = positions[corner];
+                int uv = uvs == null ? NONE : uvs[corner];
+                int normal = normals == null ? NONE : normals[corner];
+                points[i] = position;
+                mapped[i] = aligned ? position : vertex(position, uv, normal);
+                anyUv |= uv != NONE;
+                bare |= normal == NONE;
+            }
+            if (count == 3) {
+                indices[out++] = mapped[0];
+                indices[out++] = mapped[1];
+                indices[out++] = mapped[2];
+            } else {
+                polygons.cut(text.positions().raw(), points, 0, count, indices, out);
+                for (int end = out + (count - 2) * 3; out < end; out++) {
+                    indices[out] = mapped[indices[out]];
+                }
+            }
+        }
+        return part(indices, anyUv, bare, bare && faces.isFlat(), material);
+    }
+
+    private void check(WavefrontCorners corners) throws ProblemException {
+        check("vertex", corners.positions(), corners.size(), vertices);
+        check("UV", corners.uvs(), corners.size(), text.uvs().size() / 2);
+        check("normal", corners.normals(), corners.size(), text.normals().size() / 3);
+    }
+
+    private void check(String what, int @Nullable [] numbers, int size, int there) throws ProblemException {
+        for (int i = 0; numbers != null && i < size; i++) {
+            if (numbers[i] >= there) {
+                throw Problem.of(file, "a face points at " + what + " " + (numbers[i] + 1) + " of " + there)
+                        .raise();
+            }
+        }
+    }
+
+    /** When all numbers of a corner are the same and no position is left out, positions are vertices: {@code made} is filled. */
+    private boolean isAligned(WavefrontCorners corners) {
+        int[] positions = corners.positions();
+        int[] uvs = corners.uvs();
+        int[] normals = corners.normals();
+        if (uvs != null && uvs != positions || normals != null && normals != positions) {
+            return false;
+        }
+        boolean[] used = new boolean[vertices];
+        int left = vertices;
+        for (int i = 0; i < corners.size(); i++) {
+            left -= used[positions[i]] ? 0 : 1;
+            used[positions[i]] = true;
+        }
+        for (int p = 0; left == 0 && p < vertices; p++) {
+            next.add(NONE);
+            made.add(p);
+            made.add(uvs == null ? NONE : p);
+            made.add(normals == null ? NONE : p);
+        }
+        return left == 0;
+    }
+
+    private int vertex(int position, int uv, int normal) {
+        int[] all = made.raw();
+        int[] chain = next.raw();
+        for (int at = heads[position]; at != NONE; at = chain[at]) {
+            if (all[at * 3 + 1] == uv && all[at * 3 + 2] == normal) {
+                return at;
+            }
+        }
+        int index = next.size();
+        next.add(heads[position]);
+        heads[position] = index;
+        made.add(position);
+        made.add(uv);
+        made.add(normal);
+        return index;
+    }
+
+    private Part part(int[] indices, boolean anyUv, boolean bare, boolean flat, int material) throws ProblemException {
+        int[] all = made.raw();
+        int count = next.size();
+        float[] from = text.positions().raw();
+        float[] uvFrom = text.uvs().raw();
+        float[] normalFrom = text.normals().raw();
+        Floats colorFrom = text.colors();
+        float[] positions = new float[count * 3];
+        float[] uvs = anyUv ? new float[count * 2] : null;
+        float[] normals = flat ? null : new float[count * 3];
+        float[] colors = colorFrom == null ? null : new float[count * 4];
+        float[] round = bare && !flat ? smooth() : null;
+        for (int i = 0; i < count; i++) {
+            int p = all[i * 3];
+            int t = all[i * 3 + 1];
+            int n = all[i * 3 + 2];
+            heads[p] = NONE;
+            System.arraycopy(from, p * 3, positions, i * 3, 3);
+            if (uvs != null && t != NONE) {
+                uvs[i * 2] = uvFrom[t * 2];
+                uvs[i * 2 + 1] = 1 - uvFrom[t * 2 + 1];
+            }
+            if (normals != null) {
+                unit(n == NONE && round != null ? round : normalFrom, n == NONE ? p : n, normals, i);
+            }
+            if (colors != null && colorFrom != null) {
+                boolean there = (p + 1) * 3 <= colorFrom.size();
+                for (int c = 0; c < 3; c++) {
+                    colors[i * 4 + c] = there ? colorFrom.raw()[p * 3 + c] : 1;
+                }
+                colors[i * 4 + 3] = 1;
+            }
+        }
+        return Reading.checkedPart(file, positions, normals, uvs, colors, indices, material);
+    }
+
+    private static void unit(float[] from, int index, float[] into, int vertex) {
+        float x = from[index * 3];
+        float y = from[index * 3 + 1];
+        float z = from[index * 3 + 2];
+        float length = (float) Math.sqrt(x * x + y * y + z * z);
+        into[vertex * 3] = length > 0 ? x / length : 0;
+        into[vertex * 3 + 1] = length > 0 ? y / length : 1;
+        into[vertex * 3 + 2] = length > 0 ? z / length : 0;
+    }
+
+    /** For each position the sum of the normals of all faces around it, by their area. */
+    private float[] smooth() {
+        float[] known = smooth;
+        if (known != null) {
+            return known;
+        }
+        float[] out = new float[vertices * 3];
+        text.faces().values().forEach(byMaterial -> byMaterial.values().forEach(faces -> add(faces, out)));
+        smooth = out;
+        return out;
+    }
+
+    private void add(WavefrontFaces faces, float[] out) {
+        int[] corners = faces.corners.positions();
+        int start = 0;
+        float[] n = new float[3];
+        for (int face = 0; face < faces.counts.size(); face++) {
+            int count = faces.counts.raw()[face];
+            normal(corners, start, count, n);
+            for (int i = 0; i < count; i++) {
+                int point = corners[start + i];
+                for (int k = 0; k < 3 && point < vertices; k++) {
+                    out[point * 3 + k] += n[k];
+                }
+            }
+            start += count;
+        }
+    }
+
+    /** Twice a face's area along its normal (Newell's method). */
+    private void normal(int[] corners, int start, int count, float[] n) {
+        float[] p = text.positions().raw();
+        Arrays.fill(n, 0);
+        for (int i = 0; i < count; i++) {
+            int a = corners[start + i] * 3;
+            int b = corners[start + (i + 1 == count ? 0 : i + 1)] * 3;
+            if (a + 2 < vertices * 3 && b + 2 < vertices * 3) {
+                n[0] += (p[a + 1] - p[b + 1]) * (p[a + 2] + p[b + 2]);
+                n[1] += (p[a + 2] - p[b + 2]) * (p[a] + p[b]);
+                n[2] += (p[a] - p[b]) * (p[a + 1] + p[b + 1]);
+            }
+        }
+    }
+
+    /** All vertices as points, or null when there are none. */
+    @Nullable
+    Part cloud(int material) {
+        return vertices == 0
+                ? null
+                : new Strokes(text.positions().toArray(), colors()).points(Strokes.each(vertices), material);
+    }
+
+    /** Of the positions, with alpha, or null. */
+    private float @Nullable [] colors() {
+        Floats from = text.colors();
+        if (from == null) {
+            return null;
+        }
+        float[] out = new float[vertices * 4];
+        Arrays.fill(out, 1);
+        for (int i = 0; i < from.size(); i++) {
+            out[i / 3 * 4 + i % 3] = from.raw()[i];
+        }
+        return out;
+    }
+
+    /** Points and lines made visible, or null when there are none. */
+    @Nullable
+    Part strokes(Ints ends, boolean lines, int material) throws ProblemException {
+        if (ends.size() == 0) {
+            return null;
+        }
+        int[] all = ends.toArray();
+        for (int end : all) {
+            if (end >= vertices) {
+                throw Problem.of(file, "a line points at vertex " + (end + 1) + " of " + vertices)
+                        .raise();
+            }
+        }
+        Strokes strokes = new Strokes(text.positions().toArray(), colors());
+        return lines ? strokes.lines(all, material) : strokes.points(all, material);
+    }
+}
