@@ -55,7 +55,7 @@ class ArchitectureTest {
         "content, ''",
         "disk, ''",
         "work, content",
-        "format, content disk",
+        "format, content disk work",
         "geometry, content",
         "store, content disk work",
         "search, content disk",
@@ -63,7 +63,7 @@ class ArchitectureTest {
         "sorting, content disk format facts",
         "render, content work format geometry",
         "library, content disk work store format sorting",
-        "intake, content disk work store format sorting library",
+        "intake, content disk work store format facts sorting library",
         "mend, content disk work store format sorting library",
         "table, content disk work format geometry render",
         "catalogue, content disk work store format search facts sorting render library"

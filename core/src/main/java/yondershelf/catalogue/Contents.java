@@ -16,6 +16,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Texture;
 import yondershelf.facts.Facts;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
@@ -32,7 +33,7 @@ import yondershelf.work.ProgramLog;
  */
 public final class Contents {
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final long MOST_BYTES = 144L << 20;
+    private static final long MOST_BYTES = 88L << 20;
 
     private final Libraries libraries;
     private final Kinds kinds;
@@ -141,7 +142,7 @@ public final class Contents {
     private Facts measure(Library library, Asset asset) {
         try {
             return kinds.of(asset.kind())
-                    .measure(new Source(library.root(), asset.name(), asset.files(), asset.space()));
+                    .measure(new Source(library.root(), asset.name(), asset.files(), asset.space(), asset.excerpt()));
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             ProgramLog.note("measuring " + asset.path(), e);
             return Facts.unreadable(
@@ -159,7 +160,7 @@ public final class Contents {
                 return null;
             }
         }
-        return ContentHash.ofText(all + asset.space().mark());
+        return ContentHash.ofText(all + asset.told());
     }
 
     public Model model(Asset asset) throws ProblemException {
@@ -172,6 +173,10 @@ public final class Contents {
 
     public Environment environment(Asset asset) throws ProblemException {
         return (Environment) read(asset);
+    }
+
+    public Texture texture(Asset asset) throws ProblemException {
+        return (Texture) read(asset);
     }
 
     private Object read(Asset asset) throws ProblemException {

@@ -20,7 +20,7 @@ final class Kinds {
     Kinds(ContentReader reader, Booth booth) {
         FactsMeter meter = new FactsMeter(reader);
         byKind.put(Kind.MODEL, new ModelWork(reader, meter, booth));
-        byKind.put(Kind.MATERIAL, new MaterialWork(meter, booth));
+        byKind.put(Kind.MATERIAL, new MaterialWork(reader, meter, booth));
         byKind.put(Kind.HDRI, new HdriWork(reader, meter, booth));
         byKind.put(Kind.TEXTURE, new TextureWork(reader, meter, booth));
     }

@@ -14,19 +14,30 @@ import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
+import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 
-/** Materials: made of their maps, shown on the swatch form. */
+/** Materials: told by a file, or made of their maps; shown on the swatch form. */
 final class MaterialWork implements KindWork {
     private static final long WEIGHT = 4_000;
 
+    private final ContentReader reader;
     private final FactsMeter meter;
     private final Booth booth;
 
-    MaterialWork(FactsMeter meter, Booth booth) {
+    MaterialWork(ContentReader reader, FactsMeter meter, Booth booth) {
+        this.reader = reader;
         this.meter = meter;
         this.booth = booth;
+    }
+
+    /** True when a file says what the material is, instead of its maps' names alone. */
+    private static boolean isTold(Source source) {
+        return FileType.byName(source.files().get(0).path())
+                .filter(type -> type.group() == FileType.Group.MATERIAL)
+                .isPresent();
     }
 
     private static Map<Role, Path> mapFiles(Source source) {
@@ -42,7 +53,13 @@ final class MaterialWork implements KindWork {
 
     @Override
     public Facts measure(Source source) {
-        return meter.material(source.name(), mapFiles(source));
+        return isTold(source)
+                ? meter.materials(
+                        source.main(),
+                        source.files().stream()
+                                .map(f -> source.root().resolve(f.path()))
+                                .toList())
+                : meter.material(source.name(), mapFiles(source));
     }
 
     @Override
@@ -52,7 +69,10 @@ final class MaterialWork implements KindWork {
     }
 
     @Override
-    public Material read(Source source) {
+    public Material read(Source source) throws ProblemException {
+        if (isTold(source)) {
+            return reader.readMaterials(source.main()).first().withName(source.name());
+        }
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
         mapFiles(source).forEach((role, file) -> maps.put(role, TextureUse.of(ImageSource.at(file))));
         return Material.ofMaps(source.name(), maps);

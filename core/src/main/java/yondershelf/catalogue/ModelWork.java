@@ -36,6 +36,7 @@ final class ModelWork implements KindWork {
         return meter.model(
                 source.main(),
                 source.space(),
+                source.excerpt(),
                 source.files().stream()
                         .map(f -> source.root().resolve(f.path()))
                         .toList());
@@ -49,7 +50,7 @@ final class ModelWork implements KindWork {
 
     @Override
     public Model read(Source source) throws ProblemException {
-        return Formats.inSpace(reader.readModel(source.main()), source.space());
+        return Formats.inSpace(reader.readModel(source.main(), source.excerpt()), source.space());
     }
 
     @Override
@@ -59,7 +60,7 @@ final class ModelWork implements KindWork {
 
     @Override
     public Optional<Booth.Stage> stage(Object content) {
-        return content instanceof Model model ? Optional.of(booth.stage(model)) : Optional.empty();
+        return content instanceof Model model ? Optional.of(booth.marked(model)) : Optional.empty();
     }
 
     @Override

@@ -5,8 +5,10 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Texture;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
+import yondershelf.facts.Panorama;
 import yondershelf.format.ContentReader;
 import yondershelf.render.Booth;
 
@@ -30,17 +32,21 @@ final class TextureWork implements KindWork {
     @Override
     public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(read(source), size);
+        return booth.preview(reader.readColours(ImageSource.at(source.main())), size);
     }
 
     @Override
-    public Picture read(Source source) throws ProblemException {
-        return reader.readPicture(ImageSource.at(source.main()));
+    public Texture read(Source source) throws ProblemException {
+        Picture picture = reader.readColours(ImageSource.at(source.main()));
+        return new Texture(
+                picture,
+                Panorama.isShaped(picture.width(), picture.height())
+                        && Panorama.of(picture).isOne());
     }
 
     @Override
     public long weight(Object content) {
-        return content instanceof Picture picture ? bytes(picture) : 0;
+        return content instanceof Texture texture ? bytes(texture.picture()) : 0;
     }
 
     static long bytes(Picture picture) {

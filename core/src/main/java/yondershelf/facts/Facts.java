@@ -16,6 +16,7 @@ import yondershelf.content.Role;
  * @param height pixels down for HDRIs and textures, else 0
  * @param stops dynamic range of an HDRI in stops, else NaN; see {@link DynamicRange}
  * @param bytes size of all files together
+ * @param scene nodes, lights and cameras of a model
  * @param remarks what of it is not shown, and what had to be assumed
  */
 public record Facts(
@@ -31,7 +32,29 @@ public record Facts(
         int height,
         double stops,
         long bytes,
-        Remarks remarks) {
+        Remarks remarks,
+        SceneFacts scene) {
+
+    /**
+     * What a model's file holds of a scene.
+     *
+     * @param nodes of its tree
+     * @param lights their names
+     * @param cameras their names
+     * @param scenes in the file, of which one is shown
+     * @param animations in the file
+     * @param names of nodes an asset may point at
+     */
+    public record SceneFacts(
+            int nodes, List<String> lights, List<String> cameras, int scenes, int animations, List<String> names) {
+        public static final SceneFacts NONE = new SceneFacts(0, List.of(), List.of(), 0, 0, List.of());
+
+        public SceneFacts {
+            lights = List.copyOf(lights);
+            cameras = List.copyOf(cameras);
+            names = List.copyOf(names);
+        }
+    }
 
     /** The maps of one material. */
     public record MaterialFacts(String name, List<MapFacts> maps) {
@@ -61,7 +84,21 @@ public record Facts(
 
     /** Facts of an asset that cannot be read. */
     public static Facts unreadable(Kind kind, String reason, long bytes) {
-        return new Facts(kind, false, reason, List.of(), 0, 0, 0, List.of(), 0, 0, Double.NaN, bytes, Remarks.NONE);
+        return new Facts(
+                kind,
+                false,
+                reason,
+                List.of(),
+                0,
+                0,
+                0,
+                List.of(),
+                0,
+                0,
+                Double.NaN,
+                bytes,
+                Remarks.NONE,
+                SceneFacts.NONE);
     }
 
     /** Maps over all materials. */

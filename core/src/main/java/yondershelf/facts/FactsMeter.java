@@ -5,13 +5,17 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import yondershelf.content.Bounds;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Kind;
 import yondershelf.content.Material;
+import yondershelf.content.MaterialFile;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
@@ -20,6 +24,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 import yondershelf.content.Space;
+import yondershelf.content.Staging;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
@@ -27,6 +32,9 @@ import yondershelf.geometry.MainBody;
 
 /** Measures facts from files. */
 public final class FactsMeter {
+    private static final int MOST_NODES = 400;
+    private static final int MOST_NAMES = 100;
+
     private final ContentReader reader;
 
     public FactsMeter(ContentReader reader) {
@@ -35,14 +43,14 @@ public final class FactsMeter {
 
     /** Facts of a model file. */
     public Facts model(Path file, List<Path> files) {
-        return model(file, Space.NONE, files);
+        return model(file, Space.NONE, Excerpt.WHOLE, files);
     }
 
-    /** The same, with what was told of a file that does not say it. */
-    public Facts model(Path file, Space space, List<Path> files) {
+    /** The same of what is meant of it, with what was told of a file that does not say it. */
+    public Facts model(Path file, Space space, Excerpt excerpt, List<Path> files) {
         long bytes = bytes(files);
         try {
-            return of(Formats.inSpace(reader.readModel(file), space), file, bytes);
+            return of(Formats.inSpace(reader.readModel(file, excerpt), space), file, bytes);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.MODEL, e.problem().cause(), bytes);
         }
@@ -94,7 +102,45 @@ public final class FactsMeter {
                 0,
                 Double.NaN,
                 bytes,
-                model.remarks());
+                model.remarks(),
+                new Facts.SceneFacts(
+                        model.nodes().size(),
+                        model.staging().lights().stream()
+                                .map(Staging.Light::name)
+                                .toList(),
+                        model.staging().viewpoints().stream()
+                                .map(Staging.Viewpoint::name)
+                                .toList(),
+                        model.staging().scenes(),
+                        model.staging().animations(),
+                        names(model)));
+    }
+
+    /** Of nodes with something to see, those near the root first, each name once. */
+    private static List<String> names(Model model) {
+        if (model.nodes().size() < 2) {
+            return List.of();
+        }
+        int count = model.nodes().size();
+        Set<Integer> seen = new LinkedHashSet<>();
+        List<Integer> ahead = new ArrayList<>();
+        List<Integer> level = model.roots();
+        while (!level.isEmpty() && seen.size() < MOST_NODES) {
+            List<Integer> here = level.stream()
+                    .filter(n -> n >= 0 && n < count && seen.add(n))
+                    .toList();
+            ahead.addAll(here);
+            level = here.stream()
+                    .flatMap(n -> model.nodes().get(n).children().stream())
+                    .toList();
+        }
+        return ahead.stream()
+                .map(i -> model.nodes().get(i).name())
+                .filter(name -> !name.isBlank())
+                .distinct()
+                .filter(name -> model.below(name).filter(Model::isVisible).isPresent())
+                .limit(MOST_NAMES)
+                .toList();
     }
 
     private List<Facts.MapFacts> maps(Material material, Path file) {
@@ -143,7 +189,41 @@ public final class FactsMeter {
                 0,
                 Double.NaN,
                 bytes(List.copyOf(maps.values())),
-                Remarks.NONE);
+                Remarks.NONE,
+                Facts.SceneFacts.NONE);
+    }
+
+    /**
+     * Facts of a file of materials.
+     *
+     * @param files of the asset, its pictures too
+     */
+    public Facts materials(Path file, List<Path> files) {
+        long bytes = bytes(files);
+        try {
+            MaterialFile read = reader.readMaterials(file);
+            List<Facts.MaterialFacts> materials = new ArrayList<>();
+            for (Material material : read.materials()) {
+                materials.add(new Facts.MaterialFacts(material.name(), maps(material, file)));
+            }
+            return new Facts(
+                    Kind.MATERIAL,
+                    true,
+                    "",
+                    List.of(),
+                    0,
+                    0,
+                    0,
+                    materials,
+                    0,
+                    0,
+                    Double.NaN,
+                    bytes,
+                    read.remarks(),
+                    Facts.SceneFacts.NONE);
+        } catch (ProblemException e) {
+            return Facts.unreadable(Kind.MATERIAL, e.problem().cause(), bytes);
+        }
     }
 
     /** Facts of an HDRI; reads the whole picture for its dynamic range. */
@@ -174,7 +254,16 @@ public final class FactsMeter {
         long bytes = bytes(List.of(file));
         try {
             ContentReader.PictureSize size = reader.measure(ImageSource.at(file));
-            return picture(Kind.TEXTURE, size, Double.NaN, "", bytes, Remarks.NONE);
+            Remarks remarks = Formats.remarks(ImageSource.at(file));
+            String note = "";
+            if (Panorama.isShaped(size.width(), size.height())) {
+                Panorama panorama = Panorama.of(reader.readColours(ImageSource.at(file)));
+                if (panorama.isOne()) {
+                    note = "panorama, not enough range for light: it can stand behind the table";
+                    remarks = new Remarks(remarks.notShown(), List.of("panorama, because " + panorama.reason()));
+                }
+            }
+            return picture(Kind.TEXTURE, size, Double.NaN, note, bytes, remarks);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.TEXTURE, e.problem().cause(), bytes);
         }
@@ -183,7 +272,20 @@ public final class FactsMeter {
     private static Facts picture(
             Kind kind, ContentReader.PictureSize size, double stops, String note, long bytes, Remarks remarks) {
         return new Facts(
-                kind, true, note, List.of(), 0, 0, 0, List.of(), size.width(), size.height(), stops, bytes, remarks);
+                kind,
+                true,
+                note,
+                List.of(),
+                0,
+                0,
+                0,
+                List.of(),
+                size.width(),
+                size.height(),
+                stops,
+                bytes,
+                remarks,
+                Facts.SceneFacts.NONE);
     }
 
     private static long bytes(List<Path> files) {

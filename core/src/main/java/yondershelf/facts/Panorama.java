@@ -26,6 +26,11 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
     /** Below it nothing is told apart. */
     private static final double DARK = 1e-4;
 
+    /** True for a picture twice as wide as high, give or take a pixel or two of a small one. */
+    public static boolean isShaped(int width, int height) {
+        return height > 0 && Math.abs(width - 2L * height) * 50 <= height;
+    }
+
     /** Measured on at most {@value #MOST_ROWS} of its rows. */
     public static Panorama of(Picture picture) {
         int w = picture.width();

@@ -99,8 +99,9 @@ public final class Intake implements AutoCloseable {
         List<String> paths = new ArrayList<>();
         try (FileActs acts =
                 library.begin(what, CutTake.of(sources, folder, items).text(), work)) {
-            Map<String, String> bases = new Targets(library).free(items);
-            for (IntakePlan.Item item : items) {
+            List<IntakePlan.Item> coming = made(items, work);
+            Map<String, String> bases = new Targets(library).free(coming);
+            for (IntakePlan.Item item : coming) {
                 if (work.isCancelled()) {
                     break;
                 }
@@ -116,6 +117,27 @@ public final class Intake implements AutoCloseable {
             work.progress(paths.size(), items.size(), "");
             return new Taken(acts.made() > 0 ? acts.run() : null, paths.size(), paths);
         }
+    }
+
+    /** With what has to be made of what was brought. */
+    private List<IntakePlan.Item> made(List<IntakePlan.Item> items, Work work) {
+        List<IntakePlan.Item> out = new ArrayList<>();
+        for (IntakePlan.Item item : items) {
+            if (item.laidOut() == null) {
+                out.add(item);
+                continue;
+            }
+            if (work.isCancelled()) {
+                break;
+            }
+            try {
+                work.progress(out.size(), items.size(), item.name());
+                out.add(Surroundings.made(item, item.laidOut(), temporaryFolder(item.root()), reader));
+            } catch (ProblemException e) {
+                work.problem(e.problem());
+            }
+        }
+        return out;
     }
 
     /** The file that names the asset comes last: until then there is no asset, so none is ever seen half. */
@@ -166,7 +188,7 @@ public final class Intake implements AutoCloseable {
             IntakePlan plan = again.plan(cut.sources(), work);
             return again.take(
                     plan.items().stream()
-                            .filter(i -> i.isWanted() && cut.wants(i))
+                            .filter(i -> (i.isWanted() || i.laidOut() != null) && cut.wants(i))
                             .toList(),
                     work);
         }

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
+import yondershelf.facts.Projection;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
 
@@ -24,6 +25,7 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
      * @param files below {@code root}
      * @param duplicateOf path of an asset of the library with the same bytes, or null
      * @param reason why it will not be taken unless asked for, or empty
+     * @param laidOut how its picture lays the world out, when it is to become an equirectangular one; else null
      */
     public record Item(
             Kind kind,
@@ -33,7 +35,8 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
             String folder,
             List<SortedItem.SortedFile> files,
             @Nullable String duplicateOf,
-            String reason) {
+            String reason,
+            @Nullable Projection laidOut) {
         public Item {
             files = List.copyOf(files);
         }

@@ -104,7 +104,7 @@ final class Planner {
     /** A model brought alone still brings the files beside it that it mentions: sorting tells them from the rest. */
     private static List<String> withCompanions(Path root, List<String> names) {
         boolean model = names.stream()
-                .anyMatch(n -> FileType.byName(n).map(FileType::isModel).orElse(false));
+                .anyMatch(n -> FileType.byName(n).map(FileType::hasCompanions).orElse(false));
         if (!model) {
             return names;
         }
@@ -142,7 +142,9 @@ final class Planner {
                     IntakePlan.joined(target, item.folder()),
                     item.files(),
                     duplicate,
-                    reason));
+                    reason,
+                    null));
+            Surroundings.offer(items.get(items.size() - 1), reader).ifPresent(items::add);
         }
     }
 

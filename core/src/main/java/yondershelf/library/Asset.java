@@ -2,6 +2,7 @@ package yondershelf.library;
 
 import java.util.ArrayList;
 import java.util.List;
+import yondershelf.content.Excerpt;
 import yondershelf.content.Kind;
 import yondershelf.content.Role;
 import yondershelf.content.Space;
@@ -20,6 +21,7 @@ import yondershelf.store.AssetRow;
  * @param files all its files, the one that names it first
  * @param key changes when any of its files changes: sizes and times of all of them
  * @param space what was told of its model file, or of the folder it lies in
+ * @param excerpt what of its model file is meant
  */
 public record Asset(
         String id,
@@ -30,14 +32,20 @@ public record Asset(
         Locator locator,
         List<SortedFile> files,
         String key,
-        Space space) {
+        Space space,
+        Excerpt excerpt) {
     public Asset {
         files = List.copyOf(files);
     }
 
     /** Changes whenever it would be measured or drawn differently. */
     public String state() {
-        return key + space.mark();
+        return key + told();
+    }
+
+    /** Different for what was told of it and is measured and drawn differently; empty when nothing was told. */
+    public String told() {
+        return space.mark() + excerpt.mark();
     }
 
     /** Of the file that names it, below the root. */
@@ -55,7 +63,8 @@ public record Asset(
                 Locator.of(item.files().get(0).path()),
                 item.files(),
                 key,
-                Space.NONE);
+                Space.NONE,
+                Excerpt.WHOLE);
     }
 
     /** As a store keeps it. */
@@ -65,16 +74,18 @@ public record Asset(
         for (int i = 0; i + 1 < parts.length; i += 2) {
             files.add(new SortedFile(parts[i], Role.of(parts[i + 1]).orElse(null)));
         }
+        Labels said = Labels.of(row);
         return new Asset(
                 row.id(),
                 row.row(),
                 Kind.of(row.kind()).orElse(Kind.TEXTURE),
                 row.name(),
                 row.folder(),
-                Locator.of(row.path()),
+                new Locator(row.path(), said.excerpt().node(), "", 0),
                 files,
                 row.key(),
-                Labels.of(row).space());
+                said.space(),
+                said.excerpt());
     }
 
     AssetRow toRow(int number, long since, String said) {

@@ -52,6 +52,6 @@ record Belonging(Store store, Identities identities) {
     }
 
     private static boolean isModel(String path) {
-        return FileType.byName(path).map(FileType::isModel).orElse(false);
+        return FileType.byName(path).map(FileType::hasCompanions).orElse(false);
     }
 }

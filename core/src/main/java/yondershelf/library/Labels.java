@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import yondershelf.content.Excerpt;
 import yondershelf.content.Space;
 import yondershelf.store.AssetRow;
 
@@ -13,6 +14,7 @@ import yondershelf.store.AssetRow;
  * @param name shown instead of the name made from the file, when not empty
  * @param tags nested with {@code /}
  * @param space what is said of a model file that does not say it
+ * @param excerpt what of a model file is meant
  */
 public record Labels(
         String name,
@@ -22,11 +24,12 @@ public record Labels(
         String licence,
         String version,
         boolean favourite,
-        Space space) {
+        Space space,
+        Excerpt excerpt) {
 
-    public static final Labels NONE = new Labels("", new TreeSet<>(), "", "", "", "", false, Space.NONE);
+    public static final Labels NONE = new Labels("", new TreeSet<>(), "", "", "", "", false, Space.NONE, Excerpt.WHOLE);
 
-    private static final int FIELDS = 8;
+    private static final int FIELDS = 9;
 
     public Labels {
         tags = java.util.Collections.unmodifiableSortedSet(new TreeSet<>(tags));
@@ -41,11 +44,12 @@ public record Labels(
                 fields.getOrDefault("licence", ""),
                 fields.getOrDefault("version", ""),
                 Boolean.parseBoolean(fields.getOrDefault("favourite", "false")),
-                new Space(fields.getOrDefault("units", ""), fields.getOrDefault("up", "")));
+                new Space(fields.getOrDefault("units", ""), fields.getOrDefault("up", "")),
+                Excerpt.parse(fields.getOrDefault("excerpt", "")));
     }
 
     Labels withSpace(Space other) {
-        return new Labels(name, tags, note, author, licence, version, favourite, other);
+        return new Labels(name, tags, note, author, licence, version, favourite, other, excerpt);
     }
 
     /** For the store; empty for {@link #NONE}. */
@@ -62,7 +66,8 @@ public record Labels(
                         version,
                         String.valueOf(favourite),
                         space.units(),
-                        space.up())
+                        space.up(),
+                        excerpt.text())
                 + (tags.isEmpty() ? "" : "\0" + String.join("\0", tags));
     }
 
@@ -88,6 +93,7 @@ public record Labels(
                 parts.get(3),
                 parts.get(4),
                 Boolean.parseBoolean(parts.get(5)),
-                new Space(parts.get(6), parts.get(7)));
+                new Space(parts.get(6), parts.get(7)),
+                Excerpt.parse(parts.get(8)));
     }
 }

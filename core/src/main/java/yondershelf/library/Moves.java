@@ -74,7 +74,8 @@ public final class Moves {
                 asset.locator(),
                 asset.files(),
                 asset.key(),
-                asset.space());
+                asset.space(),
+                asset.excerpt());
         to.identities().journal().append(new ArrayList<>(to.identities().records(List.of(kept))));
         lost.from.identities().journal().append(List.of(Identities.moved(lost.id, to.id())));
     }

@@ -31,7 +31,7 @@ final class StoredCompanions implements Companions {
     }
 
     private static boolean isModel(String path) {
-        return FileType.byName(path).map(FileType::isModel).orElse(false);
+        return FileType.byName(path).map(FileType::hasCompanions).orElse(false);
     }
 
     private List<String> targets(String source) {

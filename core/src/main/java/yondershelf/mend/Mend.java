@@ -16,7 +16,6 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Kind;
 import yondershelf.content.Material;
-import yondershelf.content.Model;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
@@ -36,7 +35,7 @@ import yondershelf.work.Work;
 /** Checks a scanned library for faults and applies remedies. */
 public final class Mend {
     /** Verdicts by other rules do not count. */
-    private static final String RULES = "1";
+    private static final String RULES = "2";
 
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final int KEEP_EVERY = 50;
@@ -208,8 +207,11 @@ public final class Mend {
 
     private void check(Asset asset, TextureSearch search) {
         checkEndings(asset);
+        Path main = library.resolve(asset.path());
         if (asset.kind() == Kind.MODEL) {
-            checkModel(asset, search);
+            checkMaps(asset, () -> reader.readModel(main).materials(), search);
+        } else if (type(asset.path()) == FileType.MATERIALX) {
+            checkMaps(asset, () -> reader.readMaterials(main).materials(), search);
         } else {
             checkPictures(asset);
         }
@@ -221,7 +223,10 @@ public final class Mend {
             Optional<FileType> named = FileType.byName(file.path());
             try {
                 Optional<FileType> real = Files.size(path) > 0 ? FileType.of(path) : Optional.empty();
-                if (named.isPresent() && real.isPresent() && named.get() != real.get()) {
+                // ".usd" is an ending for both of its forms
+                boolean either = real.filter(type -> type == FileType.USDC).isPresent()
+                        && file.path().toLowerCase(Locale.ROOT).endsWith(".usd");
+                if (named.isPresent() && real.isPresent() && named.get() != real.get() && !either) {
                     String ending = real.get().extension();
                     String seen = "The ending says "
                             + named.get().extension().toUpperCase(Locale.ROOT) + ", the bytes are "
@@ -278,16 +283,20 @@ public final class Mend {
         }
     }
 
-    private void checkModel(Asset asset, TextureSearch search) {
-        Model model;
+    private interface Dressed {
+        List<Material> materials() throws ProblemException;
+    }
+
+    private void checkMaps(Asset asset, Dressed dressed, TextureSearch search) {
+        List<Material> materials;
         try {
-            model = reader.readModel(library.resolve(asset.path()));
+            materials = dressed.materials();
         } catch (ProblemException e) {
             unreadable(asset, asset.path(), e.problem().cause());
             return;
         }
         Map<String, Boolean> seen = new HashMap<>();
-        for (Material material : model.materials()) {
+        for (Material material : materials) {
             for (Map.Entry<Role, TextureUse> map : material.maps().entrySet()) {
                 ImageSource image = map.getValue().image();
                 if (seen.putIfAbsent(image.reference(), true) == null) {

@@ -23,6 +23,8 @@ final class Rewriter {
             case GLTF -> uris(file, from, Rewriter::quoted, to);
             case GLB -> glb(file, from, to);
             case COLLADA -> uris(file, from, text -> ">" + xml(text) + "<", to);
+            case USDA -> text(file, "@" + from + "@", "@" + to + "@");
+            case MATERIALX -> text(file, "\"" + xml(from) + "\"", "\"" + xml(to) + "\"");
             case OBJ -> material(file, from, to);
             default -> null;
         };

@@ -9,6 +9,7 @@ import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
+import yondershelf.content.Staging;
 import yondershelf.content.Transform;
 import yondershelf.geometry.MainBody;
 import yondershelf.geometry.MeshBvh;
@@ -17,7 +18,7 @@ import yondershelf.work.Parallel;
 /** The fixed stage in which previews are taken. A change to how they look raises {@link #VERSION}. */
 public final class Booth {
     /** Part of every preview's key. */
-    public static final int VERSION = 5;
+    public static final int VERSION = 7;
 
     /** Degrees: three-quarter view from slightly above. */
     private static final double TURN = Math.toRadians(32);
@@ -65,6 +66,15 @@ public final class Booth {
 
     /** A model on the stage, its base on the ground. */
     public Stage stage(Model model) {
+        return stage(model, Staging.NONE);
+    }
+
+    /** The same with signs where its lights and cameras stand, which do not count for the framing. */
+    public Stage marked(Model model) {
+        return stage(model, model.staging());
+    }
+
+    private Stage stage(Model model, Staging signs) {
         ReadyModel ready = ReadyModel.of(model, shaders);
         List<RenderScene.Item> items = new ArrayList<>();
         for (Model.Placed placed : model.placed()) {
@@ -73,7 +83,8 @@ public final class Booth {
                     .toList();
             items.add(new RenderScene.Item(ready.meshes().get(placed.mesh()), placed.toModel(), worn));
         }
-        return stage(items, MainBody.of(model));
+        Bounds body = MainBody.of(model);
+        return stage(items, body, Markers.of(signs, body.radius(), shaders));
     }
 
     /** The swatch form wearing a material. */
@@ -83,10 +94,10 @@ public final class Booth {
         Mesh mesh = SwatchForm.mesh();
         RenderScene.Item item =
                 new RenderScene.Item(MeshBvh.of(mesh), Transform.IDENTITY, List.of(shader, shader, plinth));
-        return stage(List.of(item), mesh.bounds());
+        return stage(List.of(item), mesh.bounds(), List.of());
     }
 
-    private Stage stage(List<RenderScene.Item> items, Bounds bounds) {
+    private Stage stage(List<RenderScene.Item> items, Bounds bounds, List<RenderScene.Item> signs) {
         Bounds box = bounds.isEmpty() ? new Bounds(-0.5, 0, -0.5, 0.5, 1, 0.5) : bounds;
         // to a common size around the origin, so that the light and the fading ground suit any subject
         double scale = 1 / Math.max(box.radius(), 1e-9);
@@ -99,6 +110,9 @@ public final class Booth {
         RenderScene.Ground ground = new RenderScene.Ground(0, true, 0.4, 6);
         // what lies outside, pieces left far away, is not what the picture is of
         double[] extent = Extent.of(placed, box.transformed(toStage));
+        for (RenderScene.Item item : signs) {
+            placed.add(new RenderScene.Item(item.mesh(), toStage.after(item.toWorld()), item.shaders()));
+        }
         return new Stage(
                 RenderScene.of(placed, light, ground, 1 / scale),
                 extent.length == 0 ? new double[] {0, 0, 0, 0, 1, 0} : extent);

@@ -30,9 +30,7 @@ public final class Draft {
             int threads,
             BooleanSupplier cancelled) {
         int tasks = (height + ROWS_PER_TASK - 1) / ROWS_PER_TASK;
-        ThreadLocal<Worker> workers = ThreadLocal.withInitial(() -> new Worker(scene, camera, background));
-        return Parallel.run(tasks, threads, cancelled, task -> {
-            Worker worker = workers.get();
+        return Parallel.run(tasks, threads, cancelled, () -> new Worker(scene, camera, background), (worker, task) -> {
             int end = Math.min(height, (task + 1) * ROWS_PER_TASK);
             for (int y = task * ROWS_PER_TASK; y < end; y++) {
                 for (int x = 0; x < width; x++) {

@@ -2,6 +2,7 @@ package yondershelf.render;
 
 import yondershelf.content.Environment;
 import yondershelf.content.Picture;
+import yondershelf.content.Srgb;
 
 /**
  * An environment ready to light a scene: looked up by direction, and sampled by brightness from a table of rows and
@@ -13,6 +14,9 @@ public final class EnvironmentLight {
     private static final int MOST_COLUMNS = 1024;
 
     private final Picture background;
+    /** True when that is another picture, stored with the curve of sRGB. */
+    private final boolean backdrop;
+
     private final float brightness;
     private final double turn;
     private final double turnCos;
@@ -31,6 +35,7 @@ public final class EnvironmentLight {
 
     private EnvironmentLight(Picture picture, double stops, double turnRadians) {
         this.background = picture;
+        this.backdrop = false;
         this.brightness = (float) Math.pow(2, stops);
         this.turn = turnRadians;
         this.turnCos = StrictMath.cos(turnRadians);
@@ -74,8 +79,10 @@ public final class EnvironmentLight {
     }
 
     /** The tables say nothing of how bright the light is or how far it is turned: they are shared. */
-    private EnvironmentLight(EnvironmentLight same, double stops, double turnRadians) {
-        this.background = same.background;
+    private EnvironmentLight(
+            EnvironmentLight same, double stops, double turnRadians, Picture background, boolean backdrop) {
+        this.background = background;
+        this.backdrop = backdrop;
         this.brightness = (float) Math.pow(2, stops);
         this.turn = turnRadians;
         this.turnCos = StrictMath.cos(turnRadians);
@@ -93,7 +100,16 @@ public final class EnvironmentLight {
 
     /** The same environment with another exposure or turn, at no cost. */
     public EnvironmentLight with(double stops, double turnRadians) {
-        return new EnvironmentLight(this, stops, turnRadians);
+        return new EnvironmentLight(this, stops, turnRadians, background, backdrop);
+    }
+
+    /**
+     * The same light with another picture seen behind everything.
+     *
+     * @param picture equirectangular, stored with the curve of sRGB
+     */
+    public EnvironmentLight behind(Picture picture) {
+        return new EnvironmentLight(this, Math.log(brightness) / Math.log(2), turn, picture, true);
     }
 
     /**
@@ -276,10 +292,15 @@ public final class EnvironmentLight {
         int y1 = Math.min(bh - 1, y0 + 1);
         for (int c = 0; c < 3; c++) {
             int k = background.channels() >= 3 ? c : 0;
-            float topRow = finite(background.value(x0, y0, k)) * (1 - fx) + finite(background.value(x1, y0, k)) * fx;
-            float bottomRow = finite(background.value(x0, y1, k)) * (1 - fx) + finite(background.value(x1, y1, k)) * fx;
+            float topRow = seen(x0, y0, k) * (1 - fx) + seen(x1, y0, k) * fx;
+            float bottomRow = seen(x0, y1, k) * (1 - fx) + seen(x1, y1, k) * fx;
             out[c] = (topRow * (1 - fy) + bottomRow * fy) * brightness;
         }
+    }
+
+    private float seen(int x, int y, int channel) {
+        float value = background.value(x, y, channel);
+        return backdrop ? (float) Srgb.toLinear(Math.max(0, Math.min(1, value))) : finite(value);
     }
 
     /** Irradiance over pi for a surface facing a unit direction, smooth (nine harmonics). */

@@ -43,9 +43,7 @@ public final class PathTracer {
             int threads,
             BooleanSupplier cancelled) {
         int tasks = (film.height + ROWS_PER_TASK - 1) / ROWS_PER_TASK;
-        ThreadLocal<LightPath> paths = ThreadLocal.withInitial(() -> new LightPath(scene, quality));
-        boolean whole = Parallel.run(tasks, threads, cancelled, task -> {
-            LightPath path = paths.get();
+        boolean whole = Parallel.run(tasks, threads, cancelled, () -> new LightPath(scene, quality), (path, task) -> {
             int end = Math.min(film.height, (task + 1) * ROWS_PER_TASK);
             for (int y = task * ROWS_PER_TASK; y < end; y++) {
                 for (int x = 0; x < film.width; x++) {

@@ -62,8 +62,8 @@ public final class FolderSorter {
                         ? "belongs to a model that is not here"
                         : "not a model or picture in a format that is read here";
                 skipped.add(new Sorted.Skipped(path, reason));
-            } else if (type.isModel()) {
-                addModel(path);
+            } else if (type.hasCompanions()) {
+                addWithCompanions(path, type.isModel() ? Kind.MODEL : Kind.MATERIAL);
             } else if (type.isPicture()) {
                 pictures.put(path, type);
             } else {
@@ -80,13 +80,13 @@ public final class FolderSorter {
         return SURELY_NONE.matcher(path).matches() ? null : lore.type(path).orElse(null);
     }
 
-    private void addModel(String model) {
+    private void addWithCompanions(String model, Kind kind) {
         List<SortedItem.SortedFile> files = new ArrayList<>();
         files.add(new SortedItem.SortedFile(model, null));
         for (String companion : companions.of(model)) {
             files.add(new SortedItem.SortedFile(companion, roleOf(companion)));
         }
-        items.add(new SortedItem(Kind.MODEL, title(model), folder, files));
+        items.add(new SortedItem(kind, title(model), folder, files));
     }
 
     private static @Nullable Role roleOf(String path) {

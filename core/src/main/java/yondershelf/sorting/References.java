@@ -11,6 +11,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import yondershelf.format.FileType;
 
 /** References to other files in a model file, found by looking through its bytes: quick, and enough to tell companions. */
@@ -22,14 +24,17 @@ final class References {
             "png", "jpg", "jpeg", "tga", "tif", "tiff", "bmp", "psd", "webp", "exr", "hdr", "dds", "ktx2", "bin",
             "mtl");
 
+    private static final Pattern PREFIX = Pattern.compile("fileprefix\\s*=\\s*\"([^\"]*)\"");
+
     private References() {}
 
     /** References as they are written, and what may follow a keyword or options in front of them. */
     static Set<String> of(Path file, FileType type) {
         Set<String> references = new LinkedHashSet<>();
         switch (type) {
-            case STL, THREE_MF -> {}
+            case STL, THREE_MF, USDZ, USDC, ALEMBIC -> {}
             case GLB -> find(glbDescription(file), references);
+            case MATERIALX -> prefixed(whole(file), references);
             default -> find(whole(file), references);
         }
         String own = String.valueOf(file.getFileName());
@@ -39,6 +44,17 @@ final class References {
             references.add(own.substring(0, dot) + ".mtl");
         }
         return references;
+    }
+
+    /** MaterialX may name the folder of its pictures once for all. */
+    private static void prefixed(byte[] bytes, Set<String> references) {
+        Set<String> plain = new LinkedHashSet<>();
+        find(bytes, plain);
+        references.addAll(plain);
+        Matcher prefix = PREFIX.matcher(new String(bytes, StandardCharsets.UTF_8));
+        while (prefix.find()) {
+            plain.forEach(name -> references.add(prefix.group(1) + name));
+        }
     }
 
     /** Of a material file of OBJ. */
@@ -87,6 +103,10 @@ final class References {
             from = end;
             String written = new String(bytes, start, end - start, StandardCharsets.UTF_8).strip();
             references.add(written);
+            if (written.lastIndexOf('@') >= 0) {
+                // USD frames files with at signs
+                references.add(written.substring(written.lastIndexOf('@') + 1));
+            }
             // "map_Kd -s 2 2 1 rust.png": a keyword and options may stand in front
             int blank = written.indexOf(' ');
             for (int n = 0; blank >= 0 && n < MOST_OPTIONS; n++) {

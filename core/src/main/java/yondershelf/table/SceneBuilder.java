@@ -6,11 +6,13 @@ import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
+import yondershelf.content.Picture;
 import yondershelf.render.EnvironmentLight;
 import yondershelf.render.ReadyModel;
 import yondershelf.render.RenderScene;
@@ -22,7 +24,7 @@ public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
     /** What models that stand nowhere any more may hold, ready to stand again. */
-    private static final long MOST_BYTES = 96L << 20;
+    private static final long MOST_BYTES = 64L << 20;
     /** A dress holds its pictures. */
     private static final int MOST_DRESSES = 24;
 
@@ -141,8 +143,14 @@ public final class SceneBuilder {
         Light before = litBy;
         EnvironmentLight known = light;
         double turn = Math.toRadians(wanted.turn());
-        if (known == null || before == null || before.environment() != wanted.environment()) {
+        Backdrop backdrop = wanted.backdrop();
+        Picture behind = backdrop == null ? null : backdrop.picture();
+        if (known == null
+                || before == null
+                || before.environment() != wanted.environment()
+                || !Objects.equals(before.backdrop(), backdrop)) {
             known = EnvironmentLight.of(wanted.environment(), wanted.exposure(), turn);
+            known = behind == null ? known : known.behind(behind);
         } else if (before.turn() != wanted.turn() || before.exposure() != wanted.exposure()) {
             known = known.with(wanted.exposure(), turn);
         }

@@ -23,6 +23,7 @@ import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Part;
+import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.TextureUse;
@@ -45,6 +46,11 @@ public final class SceneFile {
     public interface EnvironmentFinder {
         @Nullable
         Environment find(String asset, String path, String name);
+
+        /** Likewise a panorama that stands behind everything. */
+        default @Nullable Picture backdrop(String asset) {
+            return null;
+        }
     }
 
     /** The scene as the bytes of a GLB file. */
@@ -127,6 +133,13 @@ public final class SceneFile {
                     .put("path", light.path())
                     .put("turn", light.turn())
                     .put("exposure", light.exposure());
+            Backdrop backdrop = light.backdrop();
+            if (backdrop != null) {
+                own.putObject("backdrop")
+                        .put("asset", backdrop.asset())
+                        .put("name", backdrop.name())
+                        .put("path", backdrop.path());
+            }
             Model whole = new Model(scene.name(), meshes, nodes, roots, materials);
             return Formats.glb(whole, new SceneNotes(sceneNotes, notes), pictures);
         }
@@ -272,8 +285,9 @@ public final class SceneFile {
             scene = scene.with(placement(whole, root, own, scene, sources));
         }
         List<String> losses = ours ? List.of() : Formats.beyondScenes(file, reader.reach());
-        return new Opened(
-                scene.lit(light(notes.scene().path(OWN).path("environment"), scene, environments)), ours, losses);
+        JsonNode own = notes.scene().path(OWN);
+        Light light = light(own.path("environment"), scene, environments);
+        return new Opened(scene.lit(light.before(backdrop(own.path("backdrop"), environments))), ours, losses);
     }
 
     /** A scene of ours may be without any triangle: empty, or all its objects away. */
@@ -300,6 +314,18 @@ public final class SceneFile {
         }
         return light.turned(finite(environment.path("turn").asDouble()))
                 .exposed(finite(environment.path("exposure").asDouble()));
+    }
+
+    /** Where it is not at hand, its name stays. */
+    private static @Nullable Backdrop backdrop(JsonNode said, EnvironmentFinder environments) {
+        String asset = said.path("asset").asText("");
+        return asset.isEmpty()
+                ? null
+                : new Backdrop(
+                        asset,
+                        said.path("path").asText(""),
+                        said.path("name").asText(""),
+                        environments.backdrop(asset));
     }
 
     private static double finite(double value) {

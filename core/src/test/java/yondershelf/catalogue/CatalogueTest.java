@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
@@ -61,7 +62,7 @@ class CatalogueTest {
                         .get(0)
                         .name());
         assertEquals(facts, second.contents().facts(second.asset(asset.id()).orElseThrow()));
-        verify(reader, never()).readModel(any());
+        verify(reader, never()).readModel(any(), any());
     }
 
     @Test
@@ -93,7 +94,7 @@ class CatalogueTest {
         ContentReader reader = spy(new Formats());
         doThrow(Problem.of("other.glb", "the drive made a strange noise").raise())
                 .when(reader)
-                .readModel(root.toAbsolutePath().resolve("other.glb"));
+                .readModel(root.toAbsolutePath().resolve("other.glb"), Excerpt.WHOLE);
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
         Library library = catalogue.add(root, "");
         catalogue.scan(library, Work.SILENT);

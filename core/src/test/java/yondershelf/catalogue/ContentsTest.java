@@ -57,7 +57,7 @@ class ContentsTest {
                     return call.callRealMethod();
                 })
                 .when(formats)
-                .readPicture(any());
+                .readColours(any());
         try (Catalogue catalogue = Catalogue.open(home, formats)) {
             Library library = catalogue.add(root, "");
             catalogue.scan(library, Work.SILENT);

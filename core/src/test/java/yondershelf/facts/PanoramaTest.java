@@ -8,10 +8,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
+import yondershelf.content.Srgb;
 import yondershelf.format.Formats;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
@@ -101,6 +103,24 @@ class PanoramaTest {
         maps().forEach((name, map) -> assertFalse(Panorama.of(map).isOne(), name + ": " + Panorama.of(map)));
         Picture half = picture((a, h, x, y) -> sunny(a / 2, h));
         assertFalse(Panorama.of(half).meets(), "half of the way round does not meet itself: " + Panorama.of(half));
+    }
+
+    /** Eight bits of a sky are a panorama that gives no light; a map of that shape is a map. */
+    @Test
+    void eightBitsGiveNoLight() throws Exception {
+        Picture sky = Objects.requireNonNull(skies().get("rough_sea_dawn"));
+        assertTrue(eightBit(sky).startsWith("panorama, not enough range for light"), eightBit(sky));
+        assertEquals("", eightBit(Objects.requireNonNull(maps().get("cliff_height"))));
+    }
+
+    private String eightBit(Picture radiance) throws Exception {
+        byte[] out = new byte[W * H * 3];
+        for (int i = 0; i < out.length; i++) {
+            int c = radiance.channels() < 3 ? 0 : i % 3;
+            out[i] = (byte) Srgb.linearToByte(radiance.value(i / 3 % W, i / 3 / W, c));
+        }
+        Path file = Files.write(folder.resolve("wide.png"), Formats.png(Picture.ofBytes(W, H, 3, out)));
+        return new FactsMeter(new Formats()).texture(file).reason();
     }
 
     @Test

@@ -12,15 +12,21 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.facts.Panorama;
+import yondershelf.facts.Projection;
+import yondershelf.facts.ProjectionTest;
 import yondershelf.format.Formats;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
@@ -89,9 +95,41 @@ class IntakeTest {
             assertEquals(2, library.assets().size());
             IntakePlan again = intake.plan(List.of(pack), Work.SILENT);
             assertTrue(again.items().stream().allMatch(i -> i.duplicateOf() != null && !i.isWanted()));
-            FileActs.undo(library, java.util.Objects.requireNonNull(taken.run()));
+            FileActs.undo(library, Objects.requireNonNull(taken.run()));
             assertFalse(Files.exists(library.resolve("incoming")));
         }
+    }
+
+    /** An unfolded cube is offered as an HDRI, comes in as one when it is asked for, and goes again. */
+    @Test
+    void unfoldedCubesBecomeSurroundings() throws Exception {
+        Path source = Files.createDirectories(folder.resolve("skies"));
+        Picture cross = ProjectionTest.laidOut(Projection.HORIZONTAL_CROSS);
+        Files.write(source.resolve("bay_cross.exr"), Formats.exr(cross));
+        Files.write(source.resolve("plain.exr"), Formats.exr(ProjectionTest.laidOut(Projection.ANGULAR)));
+        List<Path> before = everything();
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(source), Work.SILENT);
+            assertEquals(4, plan.items().size(), plan.toString());
+            assertEquals(
+                    2, plan.items().stream().filter(IntakePlan.Item::isWanted).count());
+            List<IntakePlan.Item> asked = plan.items().stream()
+                    .filter(i -> i.laidOut() == Projection.HORIZONTAL_CROSS)
+                    .toList();
+            assertEquals(Kind.HDRI, asked.get(0).kind());
+            Intake.Taken taken = intake.take(asked, Work.SILENT);
+            assertEquals(List.of("skies/bay_cross_equirectangular.exr"), taken.paths());
+            Picture came = reader.readPicture(
+                    ImageSource.at(library.resolve(taken.paths().get(0))));
+            assertEquals(256, came.width());
+            assertEquals(128, came.height());
+            assertTrue(Panorama.of(came).meets());
+            library.scan(reader, Work.SILENT);
+            assertTrue(library.assets().stream().anyMatch(a -> a.kind() == Kind.HDRI));
+            FileActs.undo(library, Objects.requireNonNull(taken.run()));
+        }
+        assertFalse(Files.exists(library.resolve("skies")));
+        assertTrue(everything().containsAll(before), "what was brought is where it was");
     }
 
     @Test
@@ -274,7 +312,7 @@ class IntakeTest {
             Intake.Taken taken = intake.take(plan.items(), impatient);
             assertEquals(2, taken.assets());
             assertEquals(2, library.scan(reader, Work.SILENT).assets());
-            FileActs.undo(library, java.util.Objects.requireNonNull(taken.run()));
+            FileActs.undo(library, Objects.requireNonNull(taken.run()));
             assertEquals(0, library.scan(reader, Work.SILENT).assets());
         }
     }

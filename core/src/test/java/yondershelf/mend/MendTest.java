@@ -92,6 +92,32 @@ class MendTest {
         assertEquals(2, check().size());
     }
 
+    /** A file of materials is checked like a model: with its pictures there it is sound, else they are found again. */
+    @Test
+    void picturesOfAMaterialFile() throws Exception {
+        Files.createDirectories(folder.resolve("maps"));
+        Files.write(folder.resolve("maps/wood_color.png"), flat(120, 80, 40));
+        for (String prefix : List.of("", "maps/")) {
+            Files.writeString(folder.resolve("wood.mtlx"), """
+                    <materialx version="1.38" fileprefix="%s">
+                    <image name="a" type="color3"><input name="file" type="filename" value="%swood_color.png"/></image>
+                    <gltf_pbr name="S" type="surfaceshader"><input name="base_color" type="color3" nodename="a"/></gltf_pbr>
+                    </materialx>
+                    """.formatted(prefix, prefix.isEmpty() ? "maps/" : ""));
+            assertEquals(List.of(), check(), prefix);
+        }
+        // the picture is tidied away: with a folder said once, it is copied back to where it is looked for
+        Files.createDirectories(folder.resolve("tidied"));
+        Files.move(folder.resolve("maps/wood_color.png"), folder.resolve("tidied/wood_color.png"));
+        List<Finding> findings = check();
+        assertEquals(1, findings.size(), findings.toString());
+        assertEquals(Finding.Code.TEXTURE_MISSING, findings.get(0).code());
+        assertTrue(Mend.apply(library, findings, Work.SILENT).isPresent());
+        assertEquals(List.of(), check());
+        Files.writeString(folder.resolve("wood.mtlx"), "<materialx>");
+        assertEquals(Finding.Code.UNREADABLE, check().get(0).code());
+    }
+
     @Test
     void withoutACandidateNoRemedyIsOffered() throws Exception {
         obj("newmtl wood\nmap_Kd gone.png\n");

@@ -45,6 +45,12 @@ class RewriterTest {
             assertNotNull(moved);
             assertArrayEquals(dae, Rewriter.rewrite(moved, FileType.COLLADA, to, from));
 
+            byte[] usda = bytes("asset inputs:file = @" + from + "@\n# " + from + "x");
+            byte[] relinked = Rewriter.rewrite(usda, FileType.USDA, from, to);
+            assertNotNull(relinked);
+            assertTrue(Rewriter.names(relinked, FileType.USDA, to));
+            assertArrayEquals(usda, Rewriter.rewrite(relinked, FileType.USDA, to, from));
+
             byte[] mtl = bytes("newmtl a\r\nmap_Kd -s 1 1 1 " + from + "\r\nmap_Bump other_" + from + "\r\n");
             byte[] dressed = Rewriter.rewrite(mtl, FileType.OBJ, from, to);
             assertNotNull(dressed);

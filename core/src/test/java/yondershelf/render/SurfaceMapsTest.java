@@ -137,6 +137,29 @@ class SurfaceMapsTest {
         assertEquals(seen(square(0, null), plain(0.4, 0, 0.9), before())[1], tinted, 2e-3);
     }
 
+    /** A map on the second set of UVs shows what it shows on the first when those are the same; the first set does not matter. */
+    @Test
+    void aMapOnTheSecondSet() {
+        byte[] halves = {(byte) 255, 0, 0, 0, 0, (byte) 255};
+        TextureUse picture =
+                TextureUse.of(ImageSource.embedded("halves", Formats.png(Picture.ofBytes(2, 1, 3, halves))));
+        TextureUse second = new TextureUse(picture.image(), 1, 1, 0, 0, 0, Wrap.REPEAT, Wrap.REPEAT, 1);
+        Part part = square(0, null).parts().get(0);
+        for (float u : new float[] {0.25f, 0.75f}) {
+            float[] there = {u, 0.5f, u, 0.5f, u, 0.5f, u, 0.5f};
+            float[] elsewhere = {1 - u, 0.5f, 1 - u, 0.5f, 1 - u, 0.5f, 1 - u, 0.5f};
+            Part first = new Part(part.positions(), part.normals(), there, null, part.indices(), 0);
+            Part both =
+                    new Part(part.positions(), part.normals(), elsewhere, null, part.indices(), 0).withSecondUvs(there);
+            EnvironmentLight light = EnvironmentLight.constant(1, 1, 1);
+            Material plain = plain(1, 0, 1);
+            double[] want = seen(new Mesh("one", List.of(first)), with(plain, Role.BASE_COLOR, picture), light);
+            double[] is = seen(new Mesh("two", List.of(both)), with(plain, Role.BASE_COLOR, second), light);
+            assertArrayEquals(want, is, 1e-6);
+            assertTrue(u < 0.5 ? is[0] > 2 * is[2] : is[2] > 2 * is[0], "red on the left, blue on the right");
+        }
+    }
+
     /** KHR_texture_transform, from its formula: of four pixels in a row, the offset chooses which is seen. */
     @Test
     void aMovedMapShowsAnotherPlace() {

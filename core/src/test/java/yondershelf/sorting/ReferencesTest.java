@@ -50,6 +50,13 @@ class ReferencesTest {
     }
 
     @Test
+    void betweenAtSigns() throws Exception {
+        Set<String> names =
+                of("case.usda", FileType.USDA, "asset inputs:file = @./maps/brass plate.png@ ( doc = @@@a@2x.png@@@ )");
+        assertTrue(names.contains("./maps/brass plate.png"), names::toString);
+    }
+
+    @Test
     void insideBinaryFiles() throws Exception {
         byte[] bytes = "Kaydara FBX Binary  \0\u001a\0C:\\work\\maps\\sail.tga\0\1S\4\0\0\0a.tif\0.png"
                 .getBytes(StandardCharsets.ISO_8859_1);

@@ -98,6 +98,26 @@ class SorterTest {
         assertEquals("readme.txt", sorted.skipped().get(0).path());
     }
 
+    /** A file of materials takes the pictures it names, wherever it says they lie; nothing else is made of them. */
+    @Test
+    void aFileOfMaterialsTakesItsPictures() throws Exception {
+        picture("wood/maps/oak_albedo.png", 4, 4);
+        picture("wood/maps/oak_rough.png", 4, 4);
+        picture("wood/oak_normal.png", 4, 4);
+        Files.writeString(folder.resolve("wood/oak.mtlx"), """
+                <materialx version="1.38" fileprefix="maps/">
+                <image name="a" type="color3"><input name="file" type="filename" value="oak_albedo.png"/></image>
+                <image name="b" type="float"><input name="file" type="filename" value="oak_rough.png"/></image>
+                </materialx>
+                """);
+        Sorted sorted = sort();
+        SortedItem oak = only(sorted, Kind.MATERIAL);
+        assertEquals("wood/oak.mtlx", oak.files().get(0).path());
+        assertEquals(3, oak.files().size(), oak.toString());
+        assertEquals(
+                "wood/oak_normal.png", only(sorted, Kind.TEXTURE).files().get(0).path());
+    }
+
     /** Two packs in one folder, each a model that names {@code textures/diffuse.png}: each has its own. */
     @Test
     void packsDoNotTakeEachOthersPictures() throws Exception {

@@ -19,6 +19,7 @@ import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
+import yondershelf.content.Picture;
 import yondershelf.content.Transform;
 import yondershelf.format.Formats;
 import yondershelf.format.GltfTest;
@@ -254,6 +255,34 @@ class SceneTest {
         assertFalse(back.light().away());
         assertEquals(77, back.light().turn());
         assertEquals(0.5, back.light().exposure());
+    }
+
+    /** So does what is seen behind everything. */
+    @Test
+    void aBackdropThatIsAwayIsKept() throws Exception {
+        Picture panorama = Picture.ofBytes(2, 1, 3, new byte[6]);
+        Backdrop backdrop = new Backdrop("texture-9", "panoramas/harbour.jpg", "Harbour", panorama);
+        Scene scene = dressed();
+        Path file = folder.resolve("before.glb");
+        SceneFile.save(scene.lit(scene.light().before(backdrop)), file, new Formats());
+        Scene away = SceneFile.open(file, new Formats(), (a, p, n) -> null).scene();
+        assertEquals(backdrop.with(null), away.light().backdrop());
+        SceneFile.save(away, file, new Formats());
+        Scene back = SceneFile.open(file, new Formats(), new SceneFile.EnvironmentFinder() {
+                    @Override
+                    public Environment find(String asset, String path, String name) {
+                        return scene.light().environment();
+                    }
+
+                    @Override
+                    public Picture backdrop(String asset) {
+                        assertEquals("texture-9", asset);
+                        return panorama;
+                    }
+                })
+                .scene();
+        assertEquals(backdrop, back.light().backdrop());
+        assertEquals("sky-1", back.light().asset());
     }
 
     /** An object whose geometry is not in the file stays as a marked box of its size, and in the file. */

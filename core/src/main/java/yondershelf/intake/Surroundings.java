@@ -1,0 +1,89 @@
+package yondershelf.intake;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Kind;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.facts.Projection;
+import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
+import yondershelf.format.Formats;
+import yondershelf.sorting.SortedItem;
+
+/** Pictures of radiance that show the world as an unfolded cube or an angular map: offered as HDRIs, made equirectangular. */
+final class Surroundings {
+    private Surroundings() {}
+
+    /** The same picture as an HDRI to be, not wanted until somebody says so; empty for what shows no surroundings. */
+    static Optional<IntakePlan.Item> offer(IntakePlan.Item item, ContentReader reader) {
+        String path = item.files().get(0).path();
+        boolean radiance = FileType.byName(path)
+                .filter(t -> t.group() == FileType.Group.RADIANCE)
+                .isPresent();
+        if (!radiance || item.kind() != Kind.TEXTURE || !item.isWanted()) {
+            return Optional.empty();
+        }
+        try {
+            ImageSource source = ImageSource.at(item.root().resolve(path));
+            ContentReader.PictureSize size = reader.measure(source);
+            return Projection.isShaped(size.width(), size.height())
+                    ? Projection.of(reader.readPicture(source)).map(p -> offered(item, p))
+                    : Optional.empty();
+        } catch (ProblemException e) {
+            // its own card will say what is wrong with it
+            return Optional.empty();
+        }
+    }
+
+    private static IntakePlan.Item offered(IntakePlan.Item item, Projection laidOut) {
+        return new IntakePlan.Item(
+                Kind.HDRI,
+                item.name(),
+                item.root(),
+                item.base(),
+                item.folder(),
+                item.files(),
+                null,
+                laidOut.title() + ": made equirectangular when ticked",
+                laidOut);
+    }
+
+    /**
+     * The item as it comes in.
+     *
+     * @param into an empty folder, for what is made
+     */
+    static IntakePlan.Item made(IntakePlan.Item item, Projection laidOut, Path into, ContentReader reader)
+            throws ProblemException {
+        String path = item.files().get(0).path();
+        Picture made = laidOut.toEquirectangular(
+                reader.readPicture(ImageSource.at(item.root().resolve(path))));
+        int dot = path.lastIndexOf('.');
+        String name = path.substring(0, dot) + "_equirectangular" + path.substring(dot);
+        Path file = into.resolve(name);
+        try {
+            Files.createDirectories(into.resolve(name).getParent());
+            boolean exr = FileType.byName(path).filter(FileType.EXR::equals).isPresent();
+            Files.write(file, exr ? Formats.exr(made) : Formats.hdr(made));
+        } catch (IOException e) {
+            throw Problem.of(path, "there is no place to make it equirectangular (" + e.getMessage() + ")")
+                    .raise(e);
+        }
+        return new IntakePlan.Item(
+                item.kind(),
+                item.name(),
+                into,
+                item.base(),
+                item.folder(),
+                List.of(new SortedItem.SortedFile(name, null)),
+                null,
+                "",
+                null);
+    }
+}
