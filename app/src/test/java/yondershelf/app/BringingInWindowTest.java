@@ -71,8 +71,7 @@ class BringingInWindowTest extends OneWindow {
         run(() -> on.window.bring(List.of(on.demo("packs/shingle_study.zip"))));
         await("sorted", () -> offers("Take in 3"));
         CheckBox box = (CheckBox) onFx(() -> on.window.lookup("#intake .check-box"));
-        on.robot.clickOn(middle(box));
-        await("one less", () -> offers("Take in 2"));
+        on.click(box, "one less", () -> offers("Take in 2"));
         int before = assets();
         on.click("#take-in");
         await("taken in", () -> assets() == before + 2);

@@ -116,19 +116,8 @@ class ShelfWindowTest extends OneWindow {
                 "what was assumed is told",
                 () -> on.window.lookup("#space") instanceof MenuButton m
                         && m.getText().contains("metres"));
-        MenuButton space = (MenuButton) on.node("#space");
-        run(space::requestFocus);
-        on.press(KeyCode.SPACE);
-        await("the menu is open", space::isShowing);
-        Menu first = (Menu) space.getItems().get(0);
-        await("its first line is open", () -> {
-            if (!first.isShowing()) {
-                on.press(KeyCode.DOWN);
-                on.press(KeyCode.RIGHT);
-            }
-            return first.isShowing();
-        });
-        on.press(KeyCode.ENTER);
+        Menu file = on.openMenu("#space", 0);
+        on.robot.clickOn(file.getItems().get(0).getText());
         await("told", () -> said("Rope coil").space().units().equals("microns"));
         await(
                 "measured anew",
@@ -140,6 +129,33 @@ class ShelfWindowTest extends OneWindow {
                 "measured as before",
                 () -> on.window.lookup("#space") instanceof MenuButton m
                         && m.getText().equals("metres, +Y up"));
+    }
+
+    /** One node of a file of many is shown instead of all of it, and all of it again. */
+    @Test
+    void aNodeIsChosenOnTheCard() throws Exception {
+        on.search("landing stage");
+        await("found", () -> on.workspace.hits().get().total() == 1);
+        on.robot.clickOn(middle(on.tile("Landing stage")));
+        await(
+                "what it holds is told",
+                () -> on.window.lookup("#excerpt") instanceof MenuButton m
+                        && m.getText().contains("12 nodes"));
+        Menu nodes = on.openMenu("#excerpt", 1);
+        String first = nodes.getItems().get(0).getText();
+        on.robot.clickOn(first);
+        await("told", () -> !said("Landing stage").excerpt().node().isEmpty());
+        String node = said("Landing stage").excerpt().node();
+        assertTrue(nodes.getItems().stream().anyMatch(i -> i.getText().equals(node)), first);
+        assertEquals(
+                "landing_stage.glb#" + node,
+                on.named("Landing stage").locator().text().replaceAll(".*/", ""));
+        await(
+                "measured anew",
+                () -> on.window.lookup("#excerpt") instanceof MenuButton m
+                        && m.getText().contains("node " + node));
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("taken back", () -> said("Landing stage").excerpt().isWhole());
     }
 
     /** A tag of the places takes an asset, and says so before it is let go. */

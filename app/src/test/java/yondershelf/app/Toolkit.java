@@ -4,6 +4,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
+import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import org.testfx.api.FxToolkit;
 
@@ -36,6 +37,24 @@ public final class Toolkit {
             act.run();
             return true;
         });
+    }
+
+    /** Waits until everything was laid out once more. */
+    static void pulse() throws Exception {
+        CompletableFuture<Boolean> done = new CompletableFuture<>();
+        Platform.runLater(() -> new AnimationTimer() {
+            private int seen;
+
+            @Override
+            public void handle(long now) {
+                // timers run before the layout of their own pulse
+                if (++seen == 2) {
+                    stop();
+                    done.complete(true);
+                }
+            }
+        }.start());
+        done.get(SECONDS, TimeUnit.SECONDS);
     }
 
     /** Waits until something holds on the interface thread. */

@@ -15,6 +15,8 @@ import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
@@ -150,11 +152,22 @@ final class WindowDriver implements AutoCloseable {
         return false;
     }
 
+    /** Where the middle of something is on the screen, once it has come to rest there. */
     static Point2D middle(Node node) throws Exception {
-        return onFx(() -> {
-            Bounds b = node.localToScreen(node.getBoundsInLocal());
-            return new Point2D(b.getCenterX(), b.getCenterY());
-        });
+        Point2D last = new Point2D(Double.NaN, Double.NaN);
+        for (int i = 0; i < 100; i++) {
+            Toolkit.pulse();
+            Point2D now = onFx(() -> {
+                // null while it is not in a window
+                Bounds b = node.localToScreen(node.getBoundsInLocal());
+                return b == null ? new Point2D(Double.NaN, 0) : new Point2D(b.getCenterX(), b.getCenterY());
+            });
+            if (now.equals(last) && !Double.isNaN(now.getX())) {
+                return now;
+            }
+            last = now;
+        }
+        throw new AssertionError(node + " does not come to rest");
     }
 
     Node node(String id) throws Exception {
@@ -165,6 +178,41 @@ final class WindowDriver implements AutoCloseable {
 
     void click(String id) throws Exception {
         robot.clickOn(middle(node(id)));
+    }
+
+    /** Clicks until it is done: under load the display may swallow a click. */
+    void click(Node node, String what, BooleanSupplier done) throws Exception {
+        for (int attempt = 0; attempt < 3; attempt++) {
+            robot.clickOn(middle(node));
+            if (happens(done, 20)) {
+                return;
+            }
+        }
+        throw new AssertionError(what + " did not happen");
+    }
+
+    /** Opens a menu of the card and the one in a line of it, again when the card was filled anew meanwhile. */
+    Menu openMenu(String id, int line) throws Exception {
+        for (int attempt = 0; attempt < 6; attempt++) {
+            MenuButton button = (MenuButton) node(id);
+            if (onFx(() -> button.localToScreen(0, 0)) != null) {
+                robot.clickOn(middle(button));
+                Menu menu = (Menu) button.getItems().get(line);
+                if (happens(button::isShowing, 5) && hover(menu.getText()) && happens(menu::isShowing, 5)) {
+                    return menu;
+                }
+                press(KeyCode.ESCAPE);
+            }
+        }
+        throw new AssertionError("the menu " + id + " did not open");
+    }
+
+    private boolean hover(String words) throws Exception {
+        if (!happens(() -> robot.lookup(words).tryQuery().isPresent(), 3)) {
+            return false;
+        }
+        robot.moveTo(words);
+        return true;
     }
 
     void press(KeyCode... keys) {

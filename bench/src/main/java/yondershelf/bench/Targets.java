@@ -75,6 +75,8 @@ final class Targets {
         for (FileType type : FileType.values()) {
             if (type.isModel()) {
                 out.add(new Named("model " + type.extension(), f -> is(f, type), targets::model));
+            } else if (type.hasCompanions()) {
+                out.add(new Named("material " + type.extension(), f -> is(f, type), targets::materials));
             } else if (type.isPicture()) {
                 out.add(new Named("picture " + type.extension(), f -> is(f, type), targets::picture));
             }
@@ -158,6 +160,44 @@ final class Targets {
     }
 
     /** Formats of which the demo has large files only. */
+    private static final String STAGE = """
+            #usda 1.0
+            ( metersPerUnit = 1 )
+            class "_kind" { float3 xformOp:scale = (1, 2, 1) }
+            def Xform "A" ( inherits = </_kind> variants = { string v = "one" } references = </B> )
+            {
+                float3 xformOp:rotateXYZ = (10, 20, 30)
+                uniform token[] xformOpOrder = ["xformOp:rotateXYZ", "xformOp:scale"]
+                variantSet "v" = { "one" { token visibility = "inherited" } }
+            }
+            def Mesh "B"
+            {
+                int[] faceVertexCounts = [5, 3]
+                int[] faceVertexIndices = [0, 1, 4, 2, 3, 0, 1, 2]
+                point3f[] points = [(0, 0, 0), (2, -2, 0), (0, 2, 0), (-2, -2, 0), (1, 0, 0)]
+                texCoord2f[] primvars:st = [(0, 0), (1, 0)] ( interpolation = "faceVarying" )
+                int[] primvars:st:indices = [0, 1, 0, 1, 0, 1, 0, 1]
+                rel material:binding = </M>
+                def GeomSubset "S" { int[] indices = [1]
+                    rel material:binding = </M> }
+            }
+            def Material "M"
+            {
+                token outputs:surface.connect = </M/P.outputs:surface>
+                def Shader "P" { uniform token info:id = "UsdPreviewSurface"
+                    color3f inputs:diffuseColor.connect = </M/T.outputs:rgb> }
+                def Shader "T" { uniform token info:id = "UsdUVTexture"
+                    asset inputs:file = @maps/a.png@ }
+            }
+            def PointInstancer "I"
+            {
+                rel prototypes = [ </B> ]
+                int[] protoIndices = [0, 0]
+                point3f[] positions = [(0, 0, 0), (5, 0, 0)]
+            }
+            def RectLight "L" { color3f inputs:color = (1, 1, 0) }
+            """;
+
     private static void makeSmall(Path small) throws IOException {
         int w = 24;
         int h = 12;
@@ -168,6 +208,7 @@ final class Targets {
         Picture radiance = Picture.ofFloats(w, h, 3, light);
         Files.write(small.resolve("sky.exr"), Formats.exr(radiance));
         Files.write(small.resolve("sky.hdr"), Formats.hdr(radiance));
+        Files.writeString(small.resolve("stage.usda"), STAGE);
         try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(small.resolve("pack.zip")))) {
             for (String name : new String[] {"pack/a.png", "pack/deep/b.png", "pack/l\u00e4mp.obj", "pack/lamp.mtl"}) {
                 out.putNextEntry(new ZipEntry(name));
@@ -207,6 +248,10 @@ final class Targets {
         Path file = put(sample, damaged);
         Model model = reader.readModel(file);
         new FactsMeter(reader).of(model, file, damaged.length);
+    }
+
+    private void materials(Path sample, byte[] damaged) throws IOException, ProblemException {
+        reader.readMaterials(put(sample, damaged));
     }
 
     private void picture(Path sample, byte[] damaged) throws IOException, ProblemException {

@@ -16,7 +16,7 @@ import yondershelf.format.worker.IsolatedReader;
 /** Measures one file. */
 @Command(name = "facts", description = "Measure one file.", mixinStandardHelpOptions = true)
 final class FactsCommand extends Base {
-    @Parameters(paramLabel = "FILE", description = "A model or picture.")
+    @Parameters(paramLabel = "FILE", description = "A model, material or picture; FILE#NODE for a part of a model.")
     @SuppressWarnings("NullAway.Init")
     Path file;
 
@@ -25,8 +25,9 @@ final class FactsCommand extends Base {
         Kind kind = null;
         Facts facts;
         try {
-            kind = OneFile.kind(file, reader);
-            facts = measured(kind, new FactsMeter(reader));
+            OneFile one = OneFile.of(file);
+            kind = one.kind(reader);
+            facts = measured(one, kind, reader);
         } catch (ProblemException e) {
             facts = Facts.unreadable(Kind.MODEL, e.problem().cause(), 0);
         }
@@ -40,6 +41,10 @@ final class FactsCommand extends Base {
         node.put("triangles", facts.triangles());
         node.put("vertices", facts.vertices());
         node.put("parts", facts.parts());
+        node.put("nodes", facts.scene().nodes());
+        facts.scene().lights().forEach(node.putArray("lights")::add);
+        facts.scene().cameras().forEach(node.putArray("cameras")::add);
+        node.put("scenes", facts.scene().scenes());
         ArrayNode materials = node.putArray("materials");
         for (Facts.MaterialFacts material : facts.materials()) {
             ObjectNode m = materials.addObject();
@@ -75,11 +80,17 @@ final class FactsCommand extends Base {
         }
     }
 
-    private Facts measured(Kind kind, FactsMeter meter) {
+    private static Facts measured(OneFile one, Kind kind, IsolatedReader reader) throws ProblemException {
+        FactsMeter meter = new FactsMeter(reader);
+        Path at = one.file();
         return switch (kind) {
-            case MODEL -> meter.model(file, List.of(file));
-            case HDRI -> meter.hdri(file);
-            default -> meter.texture(file);
+            case MODEL ->
+                one.node().isEmpty()
+                        ? meter.model(at, List.of(at))
+                        : meter.of(one.model(reader), at, at.toFile().length());
+            case MATERIAL -> meter.materials(at, List.of(at));
+            case HDRI -> meter.hdri(at);
+            default -> meter.texture(at);
         };
     }
 }

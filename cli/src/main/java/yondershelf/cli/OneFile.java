@@ -3,18 +3,56 @@ package yondershelf.cli;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Collectors;
 import yondershelf.content.Kind;
+import yondershelf.content.Model;
+import yondershelf.content.Node;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.Sorter;
 
-/** What a single file given on the command line is. */
-final class OneFile {
-    private OneFile() {}
+/**
+ * A single file given on the command line, or a node in it: {@code props.glb#Lantern}.
+ *
+ * @param node empty for all of the file
+ */
+record OneFile(Path file, String node) {
 
-    static Kind kind(Path file, ContentReader reader) throws ProblemException {
+    /** What the text means: a file of just that name, else one with a node behind the mark. */
+    static OneFile of(Path written) {
+        String text = written.toString();
+        int mark = text.lastIndexOf('#');
+        return mark < 0 || Files.exists(written)
+                ? new OneFile(written, "")
+                : new OneFile(Path.of(text.substring(0, mark)), text.substring(mark + 1));
+    }
+
+    /** Reads a model, or the node meant in it. */
+    Model model(ContentReader reader) throws ProblemException {
+        Model whole = reader.readModel(file);
+        return node.isEmpty()
+                ? whole
+                : whole.below(node)
+                        .orElseThrow(() -> Problem.of(
+                                        file, "there is no node " + node + " in it, but there are: " + names(whole))
+                                .raise());
+    }
+
+    private static String names(Model model) {
+        String names = model.nodes().stream()
+                .map(Node::name)
+                .filter(name -> !name.isEmpty())
+                .distinct()
+                .limit(MOST_NAMES)
+                .collect(Collectors.joining(", "));
+        return names.isEmpty() ? "none with a name" : names;
+    }
+
+    private static final int MOST_NAMES = 20;
+
+    Kind kind(ContentReader reader) throws ProblemException {
         Path whole = file.toAbsolutePath().normalize();
         if (!Files.isRegularFile(whole) || whole.getParent() == null) {
             throw Problem.of(file, "there is no such file").raise();

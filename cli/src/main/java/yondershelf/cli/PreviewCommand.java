@@ -24,7 +24,9 @@ import yondershelf.render.Shaders;
 final class PreviewCommand extends Base {
     private static final int LARGEST = 4096;
 
-    @Parameters(paramLabel = "FILE", description = "A model, HDRI or texture.")
+    @Parameters(
+            paramLabel = "FILE",
+            description = "A model, material, HDRI or texture; FILE#NODE for a part of a model.")
     @SuppressWarnings("NullAway.Init")
     Path file;
 
@@ -41,9 +43,13 @@ final class PreviewCommand extends Base {
             throw new CommandLine.ParameterException(spec.commandLine(), "--size goes from 16 to " + LARGEST);
         }
         Booth booth = new Booth(new Shaders(reader));
-        Picture picture = switch (OneFile.kind(file, reader)) {
+        OneFile one = OneFile.of(file);
+        Picture picture = switch (one.kind(reader)) {
+            case MATERIAL ->
+                booth.preview(
+                        booth.stage(reader.readMaterials(file).first()), size, size, Booth.FINAL_SAMPLES, () -> false);
             case MODEL -> {
-                Booth.Stage stage = booth.stage(reader.readModel(file));
+                Booth.Stage stage = booth.stage(one.model(reader));
                 stage.scene().items().stream()
                         .flatMap(i -> i.shaders().stream())
                         .map(Shader::problems)
@@ -53,7 +59,7 @@ final class PreviewCommand extends Base {
             }
             case HDRI ->
                 booth.preview(new Environment(file.toString(), reader.readPicture(ImageSource.at(file))), size, size);
-            default -> booth.preview(reader.readPicture(ImageSource.at(file)), size);
+            default -> booth.preview(reader.readColours(ImageSource.at(file)), size);
         };
         if (picture == null) {
             throw Problem.of(file, "taking the preview was stopped").raise();

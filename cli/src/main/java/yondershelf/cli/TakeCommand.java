@@ -30,6 +30,11 @@ final class TakeCommand extends Base {
     @Option(names = "--plan", description = "Only say what would be taken.")
     boolean planOnly;
 
+    @Option(
+            names = "--surroundings",
+            description = "Also make HDRIs of unfolded cubes and angular maps among the pictures of radiance.")
+    boolean surroundings;
+
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Catalogue catalogue = catalogue(reader);
@@ -40,8 +45,9 @@ final class TakeCommand extends Base {
             IntakePlan plan = intake.plan(sources, work);
             ObjectNode node = describe(plan);
             if (!planOnly) {
-                List<IntakePlan.Item> wanted =
-                        plan.items().stream().filter(IntakePlan.Item::isWanted).toList();
+                List<IntakePlan.Item> wanted = plan.items().stream()
+                        .filter(i -> i.isWanted() || surroundings && i.laidOut() != null)
+                        .toList();
                 Intake.Taken taken = intake.take(wanted, work);
                 node.put("taken", taken.assets());
                 node.put("run", taken.run());

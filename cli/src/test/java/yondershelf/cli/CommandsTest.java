@@ -161,6 +161,38 @@ class CommandsTest {
         assertTrue(seen, "something stands in the picture");
     }
 
+    /** A part of a file by its node's name, and a file of materials. */
+    @Test
+    void nodesAndMaterials() throws Exception {
+        Path two = Files.writeString(
+                props.resolve("two.obj"),
+                "o Post\nv 0 0 0\nv 1 0 0\nv 0 3 0\nf 1 2 3\no Lantern\nv 0 3 0\nv 0.5 3 0\nv 0 3.25 0\nf 4 5 6\n");
+        assertEquals(
+                2,
+                run("facts", two.toString(), "--json").json().path("triangles").asInt());
+        JsonNode part = run("facts", two + "#Lantern", "--json").json();
+        assertEquals(1, part.path("triangles").asInt());
+        assertEquals(0.25, part.path("sizeMetres").path(1).asDouble(), 1e-6);
+        Path picture = props.resolve("out.png");
+        assertEquals(
+                0,
+                run("preview", two + "#Lantern", "--out", picture.toString(), "--size", "32")
+                        .code());
+        CommandRun none = run("facts", two + "#Buoy");
+        assertEquals(1, none.code());
+        assertTrue(none.err().contains("Post, Lantern"), none.err());
+        Path tin = Files.writeString(
+                props.resolve("tin.mtlx"),
+                "<materialx version=\"1.38\"><gltf_pbr name=\"Tin\" type=\"surfaceshader\"/></materialx>");
+        JsonNode facts = run("facts", tin.toString(), "--json").json();
+        assertEquals("material", facts.path("kind").asText());
+        assertEquals("Tin", facts.path("materials").path(0).path("name").asText());
+        assertEquals(
+                0,
+                run("preview", tin.toString(), "--out", picture.toString(), "--size", "32")
+                        .code());
+    }
+
     @Test
     void wrongUsageIsTwo() {
         assertEquals(2, run("nonsense").code());

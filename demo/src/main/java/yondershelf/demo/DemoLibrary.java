@@ -37,7 +37,7 @@ public final class DemoLibrary {
     /** Folder of the packs that wait to be taken in. */
     public static final String PACKS = "packs";
 
-    private static final String DONE = ".demo-8";
+    private static final String DONE = ".demo-10";
 
     private final Path root;
     private final Wardrobe wardrobe = new Wardrobe();
@@ -128,6 +128,10 @@ public final class DemoLibrary {
         ModelFiles.stl(sculpt("three_leg_stool", Workshop::stool), props.resolve("workshop/three_leg_stool.stl"));
         ModelFiles.ply(sculpt("shore_stones", Rigging::pebbles), props.resolve("shore/shore_stones.ply"), 3701);
         ModelFiles.stl(sculpt("spare_oar", Shore::oar), props.resolve("shore/spare_oar.stl"));
+        ModelFiles.glb(Landing.model(wardrobe.materials()), props.resolve("shore/landing_stage.glb"));
+        DivingSuit.write(sculpt("diving_suit", DivingSuit::shape), props.resolve("workshop/diving_suit.glb"));
+        UsdText.write(sculpt("tide_board", Shore::tideBoard), props.resolve("shore/tide_board.usda"), "boards");
+        FbxText.write(sculpt("fog_horn", Instruments::fogHorn), props.resolve("instruments/fog_horn.fbx"), "maps");
         PackedFiles.threeMf(sculpt("deck_cleat", Rigging::cleat), props.resolve("rigging/deck_cleat.3mf"));
     }
 
@@ -143,6 +147,7 @@ public final class DemoLibrary {
                             : name.matches(".*(cloth|weave).*") ? "cloth" : "stone";
             writeSet(folder.resolve(place), name, wardrobe.set(name), habit++ % 4);
         }
+        MaterialDocuments.varnishedPine(wardrobe.set("planed pine"), folder.resolve("timber/varnished_pine.mtlx"));
     }
 
     private static void writeSet(Path folder, String name, Map<Role, Picture> maps, int habit) throws IOException {

@@ -134,6 +134,28 @@ final class Instruments {
         }
     }
 
+    /** A horn of brass on a box with a crank, blown by hand in fog. */
+    static void fogHorn(Sculpt s) {
+        s.wear("tarred timber", 0.4);
+        s.box(0.36, 0.2, 0.24, 0.012);
+        s.at(0, 0.2, 0).box(0.39, 0.022, 0.27, 0.008).back(1);
+        s.wear("brushed brass", 0.3);
+        s.at(-0.1, 0.3, 0).turn(0, 0, 1, -82);
+        s.lathe(
+                64, 0, 0, 0.028, 0, 0.03, 0.02, 0.024, 0.05, 0.026, 0.14, 0.034, 0.24, 0.05, 0.34, 0.078, 0.42, 0.125,
+                0.48, 0.15, 0.5, 0.156, 0.503, 0.15, 0.497, 0.12, 0.472, 0.072, 0.41, 0.045, 0.33, 0.03, 0.24);
+        s.back(2);
+        s.at(-0.1, 0.215, 0).drum(32, 0.04, 0.09, 0.006).back(1);
+        s.at(0.1, 0.215, 0).drum(24, 0.02, 0.07, 0.004).back(1);
+        s.wear("rusted iron", 0.2);
+        s.at(0, 0.11, 0.12).turn(1, 0, 0, 90).drum(24, 0.016, 0.05, 0.004).back(2);
+        s.tube(0.009, 12, false, new double[] {0, 0.11, 0.165}, new double[] {0.05, 0.15, 0.165}, new double[] {
+            0.11, 0.19, 0.165
+        });
+        s.wear("planed pine", 0.2);
+        s.at(0.11, 0.19, 0.16).turn(1, 0, 0, 90).drum(20, 0.017, 0.09, 0.006).back(2);
+    }
+
     static void rainGauge(Sculpt s) {
         s.wear("galvanised zinc", 0.5);
         s.lathe(

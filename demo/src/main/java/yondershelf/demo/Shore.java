@@ -82,6 +82,29 @@ final class Shore {
         s.back(1);
     }
 
+    /** A board at the landing that tells how high the water stands. */
+    static void tideBoard(Sculpt s) {
+        s.wear("tarred timber", 0.5);
+        s.at(0, 0, -0.05).box(0.14, 1.7, 0.09, 0.01).back(1);
+        s.at(0, 0, 0.02).box(0.34, 0.06, 0.3, 0.01).back(1);
+        s.wear("lamp white paint", 0.5);
+        s.at(0, 0.1, 0.012).box(0.2, 1.5, 0.028, 0.006).back(1);
+        s.wear("signal red", 1);
+        for (int i = 0; i < 15; i++) {
+            double width = i % 5 == 0 ? 0.16 : 0.08;
+            s.at(-0.085 + width / 2, 0.14 + i * 0.1, 0.028)
+                    .box(width, 0.028, 0.006, 0.001)
+                    .back(1);
+        }
+        s.wear("rusted iron", 0.2);
+        for (int i = 0; i < 2; i++) {
+            s.at(0.075, 0.2 + i * 1.3, 0.02)
+                    .turn(1, 0, 0, 90)
+                    .drum(16, 0.014, 0.012, 0.003)
+                    .back(2);
+        }
+    }
+
     static void jetty(Sculpt s) {
         s.wear("driftwood grey", 0.9);
         for (int i = 0; i < 13; i++) {

@@ -21,9 +21,11 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Environment;
 import yondershelf.content.Model;
+import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.table.Backdrop;
 import yondershelf.table.Placement;
 import yondershelf.table.Recovery;
 import yondershelf.table.Scene;
@@ -209,6 +211,10 @@ public final class OpenScene {
         Set<String> out = new HashSet<>();
         scene.placements().forEach(p -> out.add(p.asset()));
         out.add(scene.light().asset());
+        Backdrop backdrop = scene.light().backdrop();
+        if (backdrop != null) {
+            out.add(backdrop.asset());
+        }
         return out;
     }
 
@@ -240,7 +246,17 @@ public final class OpenScene {
     }
 
     private SceneFile.Opened read(Path from, Work work) throws ProblemException {
-        return SceneFile.open(from, catalogue.reader(), (asset, path, name) -> environment(asset, work));
+        return SceneFile.open(from, catalogue.reader(), new SceneFile.EnvironmentFinder() {
+            @Override
+            public @Nullable Environment find(String asset, String path, String name) {
+                return environment(asset, work);
+            }
+
+            @Override
+            public @Nullable Picture backdrop(String asset) {
+                return OpenScene.this.backdrop(asset, work);
+            }
+        });
     }
 
     private void put(String what, Scene scene, Document itsDocument) {
@@ -258,6 +274,25 @@ public final class OpenScene {
         }
     }
 
+    private @Nullable Picture backdrop(String asset, Work work) {
+        try {
+            Optional<Asset> found = catalogue.asset(asset);
+            return found.isEmpty()
+                    ? null
+                    : catalogue.contents().texture(found.get()).picture();
+        } catch (ProblemException e) {
+            work.problem(e.problem());
+            return null;
+        }
+    }
+
+    private boolean isBackdropBack(Scene scene) {
+        Backdrop backdrop = scene.light().backdrop();
+        return backdrop != null
+                && backdrop.picture() == null
+                && catalogue.asset(backdrop.asset()).isPresent();
+    }
+
     /** Takes back what stood in for things that were away, now that libraries were looked through. */
     void complete() {
         Scene scene = table.scene();
@@ -266,7 +301,7 @@ public final class OpenScene {
         List<Placement> boxes = scene.placements().stream()
                 .filter(p -> StandIn.is(p) && catalogue.asset(p.asset()).isPresent())
                 .toList();
-        if (!light && boxes.isEmpty()) {
+        if (!light && !isBackdropBack(scene) && boxes.isEmpty()) {
             return;
         }
         background.quietly("Taking back what was away", work -> completed(scene, boxes, work), now -> {
@@ -286,6 +321,10 @@ public final class OpenScene {
         if (scene.light().away()) {
             Environment found = environment(scene.light().asset(), work);
             now = found == null ? now : now.lit(now.light().found(found));
+        }
+        Backdrop backdrop = scene.light().backdrop();
+        if (backdrop != null && backdrop.picture() == null) {
+            now = now.lit(now.light().before(backdrop.with(backdrop(backdrop.asset(), work))));
         }
         for (Placement box : boxes) {
             Optional<Asset> asset = catalogue.asset(box.asset());
@@ -351,7 +390,9 @@ public final class OpenScene {
     }
 
     private static boolean isBare(Scene scene) {
-        return scene.placements().isEmpty() && scene.light().asset().isEmpty();
+        return scene.placements().isEmpty()
+                && scene.light().asset().isEmpty()
+                && scene.light().backdrop() == null;
     }
 
     /** Waits for a save under way: it is never cut off. */

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
+import yondershelf.content.Excerpt;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Space;
@@ -386,6 +387,24 @@ public final class Workspace {
                             () -> saveLabels(asset, List.of(Edit.set(subject, field, value)), this::measuredAnew),
                             () -> saveLabels(asset, List.of(Edit.set(subject, field, before)), this::measuredAnew));
                 });
+    }
+
+    /** Says what of a model file is meant. */
+    public void tellExcerpt(Asset asset, Excerpt wanted) {
+        Excerpt before = asset.excerpt();
+        if (!wanted.equals(before)) {
+            tell(asset, wanted, () -> {
+                measuredAnew();
+                history.remember(
+                        "show " + (wanted.isWhole() ? "all of it" : wanted.text()),
+                        () -> tell(asset, wanted, this::measuredAnew),
+                        () -> tell(asset, before, this::measuredAnew));
+            });
+        }
+    }
+
+    private void tell(Asset asset, Excerpt excerpt, Runnable then) {
+        saveLabels(asset, List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, excerpt.text())), then);
     }
 
     /** What is chosen and what is drawn may be another now, though nothing is counted otherwise. */

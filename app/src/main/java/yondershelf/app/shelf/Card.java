@@ -257,6 +257,7 @@ public final class Card extends Region {
             case FAVOURITE -> String.valueOf(said.favourite());
             case UNITS -> said.space().units();
             case UP -> said.space().up();
+            case EXCERPT -> said.excerpt().text();
         };
         String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
         String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;

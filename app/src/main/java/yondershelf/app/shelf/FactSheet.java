@@ -81,6 +81,10 @@ final class FactSheet extends GridPane {
             reason.setWrapText(true);
             reason.getStyleClass().add("trouble");
             line("Unreadable", reason);
+            Asset part = asset;
+            if (part != null && !part.excerpt().isWhole()) {
+                line("Scene", new ExcerptMenu(workspace, part, f.scene()));
+            }
             return;
         }
         if (!f.reason().isEmpty()) {
@@ -101,6 +105,9 @@ final class FactSheet extends GridPane {
         }
         if (f.kind() == Kind.MODEL) {
             line("Size", Words.size(f.sizeMetres()));
+            if (thing != null && ExcerptMenu.isNeeded(thing, f.scene())) {
+                line("Scene", new ExcerptMenu(workspace, thing, f.scene()));
+            }
             line("Triangles", Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part"));
         }
         if (f.kind() == Kind.MODEL || f.kind() == Kind.MATERIAL) {

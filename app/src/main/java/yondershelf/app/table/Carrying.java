@@ -46,6 +46,7 @@ final class Carrying {
         kinds.put(Kind.MODEL, new ModelCarry(workspace, this));
         kinds.put(Kind.MATERIAL, new MaterialCarry(workspace, this, outline));
         kinds.put(Kind.HDRI, new LightCarry(workspace));
+        kinds.put(Kind.TEXTURE, new BackdropCarry(workspace));
     }
 
     /** The table as it is, without what is carried. */
@@ -94,7 +95,7 @@ final class Carrying {
         KindCarry kind = of(asset.kind());
         if (kind == null || kind.command() == null) {
             return CompletableFuture.completedFuture(Preview.nothing(
-                    "only models and HDRIs go onto the table by themselves: drag this onto a part", null));
+                    "only models, HDRIs and panoramas go onto the table by themselves: drag this onto a part", null));
         }
         return workspace
                 .loaded()

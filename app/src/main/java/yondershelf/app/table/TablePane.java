@@ -20,6 +20,7 @@ import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
+import yondershelf.table.Backdrop;
 import yondershelf.table.Figures;
 import yondershelf.table.Light;
 import yondershelf.table.Scene;
@@ -177,7 +178,7 @@ public final class TablePane extends BorderPane {
                                         + (f.geometries() == 1 ? "1 geometry" : f.geometries() + " geometries")
                                         + "\u2003"
                                         + Words.count(f.triangles()) + " triangles\u2003" + Words.bytes(f.mapBytes())
-                                        + " maps");
+                                        + " maps" + behind(scene.light().backdrop()));
                             }
                         });
     }
@@ -202,6 +203,21 @@ public final class TablePane extends BorderPane {
         picture.put(asset);
     }
 
+    private static String behind(@Nullable Backdrop backdrop) {
+        return backdrop == null
+                ? ""
+                : "\u2003before " + backdrop.name() + (backdrop.picture() == null ? " (away)" : "");
+    }
+
+    private void takeBackdropAway() {
+        Scene scene = workspace.table().scene();
+        if (scene.light().backdrop() != null) {
+            workspace
+                    .table()
+                    .act("take the backdrop away", scene.lit(scene.light().before(null)));
+        }
+    }
+
     public TablePicture picture() {
         return picture;
     }
@@ -211,6 +227,7 @@ public final class TablePane extends BorderPane {
         ChosenActs chosen = picture.chosenActs();
         return List.of(
                 new Command("Frame the scene or the chosen object", "Table", "F", picture::frame),
+                new Command("Take the backdrop away", "Table", null, this::takeBackdropAway),
                 new Command("Remove the chosen object", "Table", "Delete", chosen::remove),
                 Command.step("Turn the chosen object left", "Table", "Comma", chosen::turnLeft),
                 Command.step("Turn the chosen object right", "Table", "Period", chosen::turnRight),

@@ -8,6 +8,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Source;
+import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
@@ -86,7 +87,8 @@ final class ItemView extends VBox {
                 .catalogue()
                 .contents()
                 .takePreview(
-                        item.kind(),
+                        // as it is before it is made equirectangular
+                        item.laidOut() == null ? item.kind() : Kind.TEXTURE,
                         new Source(item.root(), item.name(), item.files()),
                         EDGE,
                         Booth.FINAL_SAMPLES,

@@ -294,7 +294,7 @@ public final class MendView extends BorderPane {
         Catalogue catalogue = workspace.catalogue();
         return catalogue
                 .booth()
-                .preview(catalogue.reader().readPicture(ImageSource.at(library.resolve(source))), FOUND);
+                .preview(catalogue.reader().readColours(ImageSource.at(library.resolve(source))), FOUND);
     }
 
     private static String lower(String sentence) {

@@ -84,7 +84,8 @@ final class PlanList extends VBox {
         title.setGraphic(Glyphs.of(item.kind()));
         title.setGraphicTextGap(8);
         Label where = new Label(item.reason().isEmpty() ? item.folder() : item.reason());
-        where.getStyleClass().add(item.reason().isEmpty() ? "faint" : "trouble");
+        boolean fine = item.reason().isEmpty() || item.laidOut() != null;
+        where.getStyleClass().add(fine ? "faint" : "trouble");
         where.setTooltip(new Tooltip(where.getText()));
         where.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
         Label files = new Label(Words.plural(item.files().size(), "file"));

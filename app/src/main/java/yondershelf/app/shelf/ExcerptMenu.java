@@ -1,0 +1,98 @@
+package yondershelf.app.shelf;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.Tooltip;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Excerpt;
+import yondershelf.facts.Facts;
+import yondershelf.library.Asset;
+
+/** What a model file holds of a scene, and what of it is meant: all of it, one node, another scene, the first frame. */
+final class ExcerptMenu extends MenuButton {
+    private final Workspace workspace;
+    private final Asset asset;
+    private final Excerpt now;
+
+    ExcerptMenu(Workspace workspace, Asset asset, Facts.SceneFacts scene) {
+        this.workspace = workspace;
+        this.asset = asset;
+        this.now = asset.excerpt();
+        setId("excerpt");
+        getStyleClass().add("told");
+        setText(words(scene, now));
+        setWrapText(true);
+        setAccessibleText("What of this file is shown: " + getText());
+        setTooltip(new Tooltip("What of this file is shown and carried to the table. The file stays as it is."));
+        RadioMenuItem whole = choice("All of it", now.node().isEmpty(), now.withNode(""));
+        getItems().add(whole);
+        if (!scene.names().isEmpty() || !now.node().isEmpty()) {
+            getItems().add(nodes(scene.names()));
+        }
+        for (int i = 0; scene.scenes() > 1 && i < scene.scenes(); i++) {
+            getItems().add(choice("Scene " + (i + 1), now.scene() == i, now.withScene(i)));
+        }
+        if (scene.animations() > 0 || now.firstFrame()) {
+            CheckMenuItem first = new CheckMenuItem("First frame of its animation");
+            first.setSelected(now.firstFrame());
+            first.setOnAction(e -> workspace.tellExcerpt(asset, now.withFirstFrame(!now.firstFrame())));
+            getItems().add(first);
+        }
+    }
+
+    /** True when there is anything to choose. */
+    static boolean isNeeded(Asset asset, Facts.SceneFacts scene) {
+        return !asset.excerpt().isWhole()
+                || scene.nodes() > 1
+                || scene.scenes() > 1
+                || scene.animations() > 0
+                || !scene.lights().isEmpty()
+                || !scene.cameras().isEmpty();
+    }
+
+    private Menu nodes(List<String> names) {
+        Menu menu = new Menu("One node");
+        List<String> all = new ArrayList<>(names);
+        if (!now.node().isEmpty() && !all.contains(now.node())) {
+            all.add(0, now.node());
+        }
+        all.forEach(name -> menu.getItems().add(choice(name, name.equals(now.node()), now.withNode(name))));
+        return menu;
+    }
+
+    private RadioMenuItem choice(String title, boolean chosen, Excerpt wanted) {
+        RadioMenuItem item = new RadioMenuItem(title);
+        item.setMnemonicParsing(false);
+        item.setSelected(chosen);
+        item.setOnAction(e -> workspace.tellExcerpt(asset, wanted));
+        return item;
+    }
+
+    private static String words(Facts.SceneFacts scene, Excerpt shown) {
+        List<String> words = new ArrayList<>();
+        if (!shown.isWhole()) {
+            words.add(shown.text());
+        }
+        if (scene.nodes() > 1 && shown.node().isEmpty()) {
+            words.add(Words.plural(scene.nodes(), "node"));
+        }
+        if (!scene.lights().isEmpty()) {
+            words.add(Words.plural(scene.lights().size(), "light"));
+        }
+        if (!scene.cameras().isEmpty()) {
+            words.add(Words.plural(scene.cameras().size(), "camera"));
+        }
+        if (scene.scenes() > 1) {
+            words.add(Words.plural(scene.scenes(), "scene"));
+        }
+        if (scene.animations() > 0) {
+            words.add(Words.plural(scene.animations(), "animation"));
+        }
+        return words.isEmpty() ? "all of it" : String.join(", ", words);
+    }
+}

@@ -1,0 +1,43 @@
+package yondershelf.app.table;
+
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Texture;
+import yondershelf.library.Asset;
+import yondershelf.table.Backdrop;
+import yondershelf.table.Scene;
+
+/** Textures that show the world all around stand behind everything, wherever they are let go; others have no place by themselves. */
+final class BackdropCarry implements KindCarry {
+    private final Workspace workspace;
+
+    BackdropCarry(Workspace workspace) {
+        this.workspace = workspace;
+    }
+
+    @Override
+    public Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+        Scene scene = workspace.table().scene();
+        Texture texture = (Texture) content;
+        if (!texture.panorama()) {
+            return Carrying.Preview.nothing(
+                    "a texture has no place on the table by itself, unless it is a panorama", scene);
+        }
+        Backdrop backdrop = new Backdrop(asset.id(), asset.path(), asset.name(), texture.picture());
+        return new Carrying.Preview(
+                "stands behind everything; the light stays "
+                        + scene.light().environment().name(),
+                scene.lit(scene.light().before(backdrop)),
+                asset.name() + " as backdrop",
+                "");
+    }
+
+    @Override
+    public Carrying.Preview put(Asset asset, Object content, Carrying.Place middle) {
+        return letGo(asset, content, middle, Carrying.Way.USUAL);
+    }
+
+    @Override
+    public String command() {
+        return "Put it behind the table";
+    }
+}
