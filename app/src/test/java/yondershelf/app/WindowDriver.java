@@ -17,6 +17,7 @@ import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
@@ -191,8 +192,24 @@ final class WindowDriver implements AutoCloseable {
         throw new AssertionError(what + " did not happen");
     }
 
+    /** Chooses an item of a menu within a menu of the card, until it is done: the card may be filled anew under the pointer. */
+    void choose(String id, int line, int item, String what, BooleanSupplier done) throws Exception {
+        for (int attempt = 0; attempt < 4; attempt++) {
+            MenuItem wanted = openMenu(id, line).getItems().get(item);
+            Node row = onFx(wanted::getStyleableNode);
+            // null when it has been closed again
+            if (row != null && onFx(() -> row.localToScreen(0, 0)) != null) {
+                robot.clickOn(middle(row));
+                if (happens(done, 20)) {
+                    return;
+                }
+            }
+        }
+        throw new AssertionError(what + " did not happen");
+    }
+
     /** Opens a menu of the card and the one in a line of it, again when the card was filled anew meanwhile. */
-    Menu openMenu(String id, int line) throws Exception {
+    private Menu openMenu(String id, int line) throws Exception {
         for (int attempt = 0; attempt < 6; attempt++) {
             MenuButton button = (MenuButton) node(id);
             if (onFx(() -> button.localToScreen(0, 0)) != null) {
