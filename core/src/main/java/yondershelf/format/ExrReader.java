@@ -63,9 +63,20 @@ final class ExrReader {
     }
 
     private static Picture read(String name, ByteBuffer memory, int step) throws ProblemException {
+        List<ByteBuffer> made = new ArrayList<>();
         try (EXRVersion version = EXRVersion.calloc();
                 EXRHeader header = EXRHeader.calloc()) {
-            return new ExrReader(name, memory, step).read(version, header);
+            ByteBuffer plain = DwaFile.plain(memory, size -> {
+                ByteBuffer room = MemoryUtil.memAlloc(size);
+                made.add(room);
+                return room;
+            });
+            return new ExrReader(name, plain, step).read(version, header);
+        } catch (IllegalArgumentException e) {
+            throw Problem.of(name, "the OpenEXR picture is broken (" + Reading.firstLine(e) + ")")
+                    .raise(e);
+        } finally {
+            made.forEach(MemoryUtil::memFree);
         }
     }
 
