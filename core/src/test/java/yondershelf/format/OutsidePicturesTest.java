@@ -5,7 +5,10 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -125,6 +128,139 @@ class OutsidePicturesTest {
         }
     }
 
+    /** DWA compression against oiiotool's own unpacking of the same file: colours, alpha as runs, depth, tiles, parts. */
+    @ParameterizedTest
+    @CsvSource({
+        "dwaa, half, 'R,G,B', ''",
+        "dwab, half, 'R,G,B,A', ''",
+        "dwaa:200, float, 'R,G,B,A', ''",
+        "dwaa, half, 'R,G,B', '--tile 64 32'",
+        "dwab, float, 'R,G,B,A,Z', '--tile 32 32'",
+        "dwaa, half, 'beauty.R,beauty.G,beauty.B,Z', ''"
+    })
+    void dwaAsItIsUnpackedElsewhere(String packing, String depth, String channels, String more) throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        int count = channels.split(",").length;
+        List<String> write = new ArrayList<>(List.of("oiiotool", "--pattern"));
+        StringBuilder low = new StringBuilder("0.1");
+        StringBuilder high = new StringBuilder("7.5");
+        for (int i = 1; i < count; i++) {
+            low.append(",0.").append(i + 1);
+            high.append(',').append(i).append(".25");
+        }
+        write.add("fill:topleft=" + low + ":topright=" + high + ":bottomleft=" + high + ":bottomright=" + low);
+        write.addAll(
+                List.of("203x150", String.valueOf(count), "--chnames", channels, "--noise:type=uniform:min=0:max=0.2"));
+        write.addAll(List.of("-d", depth));
+        if (!more.isEmpty()) {
+            write.addAll(List.of(more.split(" ")));
+        }
+        Path packed = folder.resolve("packed.exr");
+        Path plain = folder.resolve("plain.exr");
+        write.addAll(List.of("--compression", packing, "-o", packed.toString()));
+        String said = Oracles.run(write);
+        assertTrue(Files.exists(packed), said);
+        assertTrue(Oracles.run(List.of("oiiotool", "--info", "-v", packed.toString()))
+                .contains("\"dwa"));
+        Oracles.run(List.of("oiiotool", packed.toString(), "--compression", "none", "-o", plain.toString()));
+        sameHalves(new Formats().readPicture(ImageSource.at(plain)), new Formats().readPicture(ImageSource.at(packed)));
+    }
+
+    /** Within the last bit of a half float on DWA's curve, for sums in another order: 2.2 / 512 of the value at most. */
+    private static void sameHalves(Picture want, Picture is) {
+        assertEquals(want.width(), is.width());
+        assertEquals(want.height(), is.height());
+        assertEquals(want.channels(), is.channels());
+        for (int y = 0; y < want.height(); y++) {
+            for (int x = 0; x < want.width(); x++) {
+                for (int c = 0; c < want.channels(); c++) {
+                    double value = want.value(x, y, c);
+                    assertEquals(value, is.value(x, y, c), 0.0044 * Math.abs(value) + 1e-4, x + ", " + y + ", " + c);
+                }
+            }
+        }
+    }
+
+    @Test
+    void damagedDwaEndsInASentence() throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        Path file = folder.resolve("whole.exr");
+        Oracles.run(List.of(
+                "oiiotool",
+                "--pattern",
+                "noise",
+                "80x70",
+                "4",
+                "-d",
+                "half",
+                "--compression",
+                "dwaa",
+                "-o",
+                file.toString()));
+        byte[] whole = Files.readAllBytes(file);
+        assertEquals(80, new Formats().readPicture(ImageSource.at(file)).width());
+        SplittableRandom random = new SplittableRandom(5);
+        int header = 600;
+        int refused = 0;
+        for (int i = 0; i < 400; i++) {
+            byte[] damaged =
+                    i % 4 == 0 ? Arrays.copyOf(whole, header + random.nextInt(whole.length - header)) : whole.clone();
+            for (int k = 0; k < 1 + i % 5; k++) {
+                damaged[header + random.nextInt(damaged.length - header)] = (byte) random.nextInt(256);
+            }
+            Files.write(folder.resolve("bad.exr"), damaged);
+            try {
+                new Formats().readPicture(ImageSource.at(folder.resolve("bad.exr")));
+            } catch (ProblemException e) {
+                refused++;
+                assertTrue(e.problem().cause().contains("broken"), e.problem().toString());
+            }
+        }
+        assertTrue(refused > 100, refused + " refused");
+    }
+
+    /** Passes in one file, depth plainly packed and colours in DWA. */
+    @Test
+    void dwaInOneOfSeveralParts() throws Exception {
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        String source = source().toString();
+        for (String packing : List.of("dwaa", "none")) {
+            Oracles.run(List.of(
+                    "oiiotool",
+                    source,
+                    "--ch",
+                    "B",
+                    "--chnames",
+                    "Z",
+                    "-d",
+                    "half",
+                    "--attrib",
+                    "compression",
+                    "zip",
+                    source,
+                    "-d",
+                    "half",
+                    "--attrib",
+                    "compression",
+                    packing,
+                    "--siappend",
+                    "-o",
+                    folder.resolve(packing + ".exr").toString()));
+        }
+        assertTrue(Oracles.run(List.of(
+                        "oiiotool",
+                        "--info",
+                        "-v",
+                        "-a",
+                        folder.resolve("dwaa.exr").toString()))
+                .contains("2 subimages"));
+        Picture packed = new Formats().readPicture(ImageSource.at(folder.resolve("dwaa.exr")));
+        Picture plain = new Formats().readPicture(ImageSource.at(folder.resolve("none.exr")));
+        for (int x = 0; x < 40; x++) {
+            assertEquals(plain.value(x, 12, 0), packed.value(x, 12, 0), 0.03);
+        }
+    }
+
     /** Any damage to a picture ends in a sentence or in a picture, never in another exception. */
     @ParameterizedTest
     @CsvSource({"tga", "tif", "bmp", "webp", "jpg", "png", "hdr", "exr"})
@@ -133,10 +269,10 @@ class OutsidePicturesTest {
         Path file = folder.resolve("whole." + ending);
         Oracles.run(List.of("oiiotool", source().toString(), "-o", file.toString()));
         byte[] whole = Files.readAllBytes(file);
-        java.util.SplittableRandom random = new java.util.SplittableRandom(ending.hashCode());
+        SplittableRandom random = new SplittableRandom(ending.hashCode());
         Path bad = folder.resolve("bad." + ending);
         for (int i = 0; i < 60; i++) {
-            byte[] damaged = i % 3 == 0 ? java.util.Arrays.copyOf(whole, random.nextInt(whole.length)) : whole.clone();
+            byte[] damaged = i % 3 == 0 ? Arrays.copyOf(whole, random.nextInt(whole.length)) : whole.clone();
             for (int k = 0; k < 4 && damaged.length > 0 && !ending.equals("exr"); k++) {
                 damaged[random.nextInt(Math.min(damaged.length, 200))] = (byte) random.nextInt(256);
             }
