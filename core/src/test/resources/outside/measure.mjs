@@ -25,6 +25,9 @@ const { PLYLoader } = await import(pathToFileURL(join(modules, 'three/examples/j
 const { TDSLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/TDSLoader.js')));
 const { GLTFLoader } = await import(pathToFileURL(join(modules, 'three/examples/jsm/loaders/GLTFLoader.js')));
 
+/** How many materials in use have a picture for their colour, when it is known by other means than the loaded scene. */
+let mapped = null;
+
 /** The document with its buffers as data URIs, and without the pictures, which there is nothing here to draw with. */
 function embedded(file) {
   const bytes = readFileSync(file);
@@ -50,6 +53,10 @@ function embedded(file) {
       buffer.uri = 'data:application/octet-stream;base64,' + data.toString('base64');
     }
   }
+  const used = (json.meshes ?? []).flatMap(m => m.primitives.map(p => p.material)).filter(m => m !== undefined);
+  const picture = m => m?.pbrMetallicRoughness?.baseColorTexture
+    ?? m?.extensions?.KHR_materials_pbrSpecularGlossiness?.diffuseTexture;
+  mapped = new Set(used.filter(m => picture(json.materials?.[m]))).size;
   delete json.images;
   delete json.textures;
   delete json.materials;
@@ -109,7 +116,23 @@ function begin(scene) {
   return scene;
 }
 
-function measure(scene) {
+/** Metres in one of the scene's lengths: FBX tells it beside the scene, COLLADA is scaled, glTF is in metres; null where nothing says. */
+function metres(scene, ending) {
+  if (ending === 'fbx') return (scene.userData.unitScaleFactor ?? 1) / 100;
+  return ['gltf', 'glb', 'dae'].includes(ending) ? 1 : null;
+}
+
+function maps(scene, ending) {
+  if (mapped !== null) return mapped;
+  if (!['fbx', 'dae'].includes(ending)) return null;
+  const found = new Set();
+  scene.traverse(o => {
+    for (const m of o.isMesh ? [o.material].flat() : []) if (m?.map) found.add(m.uuid);
+  });
+  return found.size;
+}
+
+function measure(scene, ending) {
   scene.updateMatrixWorld(true);
   const box = new THREE.Box3();
   let triangles = 0;
@@ -132,14 +155,17 @@ function measure(scene) {
       }
     }
   });
-  return { triangles, min: box.min.toArray(), max: box.max.toArray() };
+  const about = { metres: metres(scene, ending), maps: maps(scene, ending) };
+  return { triangles, min: box.min.toArray(), max: box.max.toArray(), ...about };
 }
 
 for (const file of files) {
+  mapped = null;
   try {
     const first = file.startsWith('first:');
     const scene = await load(first ? file.slice(6) : file);
-    print(JSON.stringify({ file, ...measure(first ? begin(scene) : scene) }));
+    const ending = file.toLowerCase().split('.').pop();
+    print(JSON.stringify({ file, ...measure(first ? begin(scene) : scene, ending) }));
   } catch (e) {
     print(JSON.stringify({ file, failure: String(e).split('\n')[0] }));
   }

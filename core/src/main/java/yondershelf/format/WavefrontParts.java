@@ -2,6 +2,8 @@ package yondershelf.format;
 
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Set;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Part;
 import yondershelf.content.Problem;
@@ -22,6 +24,7 @@ final class WavefrontParts {
     private Ints next = new Ints();
     private Ints made = new Ints();
     private float @Nullable [] smooth;
+    private final Set<String> lacking = new TreeSet<>();
 
     WavefrontParts(Path file, WavefrontText text) {
         this.file = file;
@@ -38,10 +41,12 @@ final class WavefrontParts {
             return null;
         }
         int[] positions = faces.corners.positions();
-        int[] uvs = faces.corners.uvs();
-        int[] normals = faces.corners.normals();
         int[] counts = faces.counts.raw();
-        check(faces.corners);
+        int corners = faces.corners.size();
+        check(positions, corners);
+        int[] uvs = known("UVs", faces.corners.uvs(), corners, text.uvs().size() / 2);
+        int[] normals = known(
+                "normals", faces.corners.normals(), corners, text.normals().size() / 3);
         next = new Ints();
         made = new Ints();
         int[] indices = new int[faces.triangles * 3];
@@ -51,7 +56,7 @@ final class WavefrontParts {
         int corner = 0;
         boolean anyUv = false;
         boolean bare = false;
-        boolean aligned = isAligned(faces.corners);
+        boolean aligned = isAligned(positions, uvs, normals, corners);
         for (int face = 0; face < faces.counts.size(); face++) {
             int count = counts[face];
             if (points.length < count) {
@@ -81,32 +86,43 @@ final class WavefrontParts {
         return part(indices, anyUv, bare, bare && faces.isFlat(), material);
     }
 
-    private void check(WavefrontCorners corners) throws ProblemException {
-        check("vertex", corners.positions(), corners.size(), vertices);
-        check("UV", corners.uvs(), corners.size(), text.uvs().size() / 2);
-        check("normal", corners.normals(), corners.size(), text.normals().size() / 3);
-    }
-
-    private void check(String what, int @Nullable [] numbers, int size, int there) throws ProblemException {
-        for (int i = 0; numbers != null && i < size; i++) {
-            if (numbers[i] >= there) {
-                throw Problem.of(file, "a face points at " + what + " " + (numbers[i] + 1) + " of " + there)
+    private void check(int[] positions, int size) throws ProblemException {
+        for (int i = 0; i < size; i++) {
+            if (positions[i] >= vertices) {
+                throw Problem.of(file, "a face points at vertex " + (positions[i] + 1) + " of " + vertices)
                         .raise();
             }
         }
     }
 
+    /** The numbers, without those of what the file has not: a face stands without it. */
+    private int @Nullable [] known(String what, int @Nullable [] numbers, int size, int there) {
+        int[] out = numbers;
+        for (int i = 0; out != null && i < size; i++) {
+            if (out[i] >= there) {
+                if (out == numbers) {
+                    out = numbers.clone();
+                    lacking.add("without " + what + " that faces name and the file has not");
+                }
+                out[i] = NONE;
+            }
+        }
+        return out;
+    }
+
+    /** What had to be done without. */
+    Set<String> lacking() {
+        return lacking;
+    }
+
     /** When all numbers of a corner are the same and no position is left out, positions are vertices: {@code made} is filled. */
-    private boolean isAligned(WavefrontCorners corners) {
-        int[] positions = corners.positions();
-        int[] uvs = corners.uvs();
-        int[] normals = corners.normals();
+    private boolean isAligned(int[] positions, int @Nullable [] uvs, int @Nullable [] normals, int corners) {
         if (uvs != null && uvs != positions || normals != null && normals != positions) {
             return false;
         }
         boolean[] used = new boolean[vertices];
         int left = vertices;
-        for (int i = 0; i < corners.size(); i++) {
+        for (int i = 0; i < corners; i++) {
             left -= used[positions[i]] ? 0 : 1;
             used[positions[i]] = true;
         }

@@ -76,7 +76,7 @@ final class WavefrontReader {
         }
         String name = Reading.baseName(file);
         Bounds box = new Model(name, meshes, nodes, roots, List.of()).bounds();
-        List<String> assumed = new ArrayList<>();
+        List<String> assumed = new ArrayList<>(parts.lacking());
         Transform toMetres = ModelUnits.of(file, FileType.OBJ, box).toMetres(FileType.OBJ, assumed);
         for (int i = 0; i < nodes.size(); i++) {
             nodes.set(i, new Node(nodes.get(i).name(), toMetres, nodes.get(i).mesh(), List.of()));

@@ -21,28 +21,36 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import yondershelf.content.Bounds;
 import yondershelf.content.Model;
+import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
 import yondershelf.format.worker.IsolatedReader;
 
 /**
- * Every model of Debian's assimp-testmodels in a format that three.js (npm three) reads too: the same triangles and the same
- * shape, or a sentence. Units, which three.js leaves as they are, are another test's. Prints a table.
+ * Every model of Debian's assimp-testmodels in a format that three.js (npm three) reads too: the same triangles, the same
+ * shape, in glTF, FBX and COLLADA as many metres and as many materials with a picture for their colour, or a sentence. Prints a table.
  */
 class OutsideModelsTest {
     private static final List<String> ENDINGS = List.of("glb", "gltf", "obj", "fbx", "stl", "ply", "3ds", "dae", "3mf");
 
-    private static final int LEAST_EQUAL = 95;
+    private static final int LEAST_EQUAL = 92;
 
     /**
      * Where the two differ and it is not known who is right: key frames of 3DS, which one applies and the other leaves, and a skin
      * whose bones stand elsewhere in the first frame than at rest. In the last the place of an instanced node itself is lost there:
      * by hand its copy is 120.80 inches away (COLLADA 1.4.1, instance_node), as it is here. Of the 3MF files half the triangles are left out there: by the
-     * count of their own elements they have as many as here.
+     * count of their own elements they have as many as here. Physical materials of one FBX exporter are read here
+     * alone. One glTF names a material by what is no number, and in one a node has four parents, which glTF forbids (2.0, 3.5.2): it stands once in
+     * both, in another place.
      */
     private static final List<String> KNOWN = List.of(
             "3DS/CameraRollAnimWithChildObject.3ds",
             "3DS/RotatingCube.3DS",
             "FBX/animation_with_skeleton.fbx",
+            "FBX/maxPbrMaterial_metalRough.fbx",
+            "FBX/maxPbrMaterial_specGloss.fbx",
+            "glTF2/wrongTypes/badUint.gltf",
+            "CubeScaledInstances/glTF/cube_att.gltf",
             "Collada/teapot_instancenodes.DAE",
             "CPP_UnitTests/3mfbase14_materialandcolor2.3mf",
             "CPP_UnitTests/3mfbase1_cube.3mf",
@@ -143,7 +151,26 @@ class OutsideModelsTest {
                 return "other: sizes " + Arrays.toString(ours) + ", theirs " + Arrays.toString(want);
             }
         }
+        JsonNode metres = theirs.path("metres");
+        if (!metres.isNull() && Math.abs(scale / metres.asDouble() - 1) > 1e-4) {
+            return "other: " + scale + " metres in its unit, theirs " + metres;
+        }
+        JsonNode maps = theirs.path("maps");
+        if (!maps.isNull() && maps.asLong() != mapped(model)) {
+            return "other: " + mapped(model) + " materials with a picture, theirs " + maps;
+        }
         return "equal";
+    }
+
+    /** Materials in use whose colour is a picture. */
+    private static long mapped(Model model) {
+        return model.meshes().stream()
+                .flatMap(m -> m.parts().stream())
+                .map(Part::material)
+                .filter(m -> m >= 0)
+                .distinct()
+                .filter(m -> model.materials().get(m).maps().containsKey(Role.BASE_COLOR))
+                .count();
     }
 
     private static double[] sorted(Bounds b) {

@@ -86,6 +86,21 @@ class WavefrontTest {
         assertEquals(3, part(read(FOUR + "f 2 3 4\n")).vertexCount());
     }
 
+    /** Normals and UVs that faces name and the file has not: the face stands without them, and that is said. */
+    @Test
+    void whatIsNamedAndNotThereIsDoneWithout() throws Exception {
+        Model model = read("v 0 0 0\nv 1 0 0\nv 0 1 0\nvt 0 0\nf 1/1/1 2/2/2 3/3/3\n");
+        assertEquals(1, model.triangleCount());
+        Part part = model.meshes().get(0).parts().get(0);
+        assertEquals(1, Objects.requireNonNull(part.normals())[2], 1e-6);
+        assertEquals(
+                2,
+                model.remarks().assumed().stream()
+                        .filter(a -> a.startsWith("without "))
+                        .count());
+        assertThrows(ProblemException.class, () -> read("v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 4\n"));
+    }
+
     /** Without normals faces are smooth, unless the file says that they are not. */
     @Test
     void smoothingOff() throws Exception {
@@ -151,14 +166,10 @@ class WavefrontTest {
 
     @Test
     void whatIsBrokenIsToldByItsLine() {
-        for (String text : List.of(
-                FOUR + "f 1 2 x\n",
-                FOUR + "f 1 2 9\n",
-                FOUR + "f -9 2 3\n",
-                "v 0 zero 0\nf 1 1 1\n",
-                FOUR + "f 1/7 2/7 3/7\n")) {
+        for (String text :
+                List.of(FOUR + "f 1 2 x\n", FOUR + "f 1 2 9\n", FOUR + "f -9 2 3\n", "v 0 zero 0\nf 1 1 1\n")) {
             ProblemException e = assertThrows(ProblemException.class, () -> read(text), text);
-            assertTrue(e.problem().cause().matches(".*(line \\d|vertex \\d|UV \\d of 0).*"), e.getMessage());
+            assertTrue(e.problem().cause().matches(".*(line \\d|vertex \\d of).*"), e.getMessage());
         }
     }
 
