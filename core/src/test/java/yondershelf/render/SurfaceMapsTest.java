@@ -4,15 +4,21 @@ import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.awt.image.BufferedImage;
+import java.awt.image.IndexColorModel;
+import java.io.ByteArrayOutputStream;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import yondershelf.content.Environment;
 import yondershelf.content.ImageSource;
+import yondershelf.content.Layers;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Part;
@@ -158,6 +164,62 @@ class SurfaceMapsTest {
             assertArrayEquals(want, is, 1e-6);
             assertTrue(u < 0.5 ? is[0] > 2 * is[2] : is[2] > 2 * is[0], "red on the left, blue on the right");
         }
+    }
+
+    /** One colour, however PNG keeps it (third edition, 6.1: palettes, greys of 1 to 16 bits), is the same map in every role. */
+    @ParameterizedTest
+    @EnumSource(
+            value = Role.class,
+            names = {
+                "BASE_COLOR",
+                "NORMAL",
+                "ROUGHNESS",
+                "METALLIC",
+                "PACKED",
+                "OCCLUSION",
+                "OPACITY",
+                "EMISSIVE",
+                "CLEARCOAT",
+                "SHEEN_COLOR"
+            })
+    void palettesAndGreysInEveryRole(Role role) throws Exception {
+        double before = Double.NaN;
+        for (int grey : new int[] {102, 204}) {
+            int[] colour = role == Role.NORMAL ? new int[] {grey, 128, 230} : new int[] {grey, grey, grey};
+            byte[] rgb = {(byte) colour[0], (byte) colour[1], (byte) colour[2]};
+            double[] want = worn(role, Formats.png(Picture.ofBytes(1, 1, 3, rgb)));
+            // occlusion is worked out, not looked up
+            assertTrue(role == Role.OCCLUSION || Math.abs(want[0] - before) > 1e-3 == grey > 102, "it is looked at");
+            before = want[0];
+            byte[] reds = {0, rgb[0]};
+            byte[] greens = {0, rgb[1]};
+            byte[] blues = {0, rgb[2]};
+            IndexColorModel palette = new IndexColorModel(1, 2, reds, greens, blues);
+            BufferedImage indexed = new BufferedImage(1, 1, BufferedImage.TYPE_BYTE_BINARY, palette);
+            indexed.getRaster().setSample(0, 0, 0, 1);
+            assertArrayEquals(want, worn(role, png(indexed)), 1e-6, "palette");
+            if (role != Role.NORMAL) {
+                BufferedImage eight = new BufferedImage(1, 1, BufferedImage.TYPE_BYTE_GRAY);
+                eight.getRaster().setSample(0, 0, 0, grey);
+                assertArrayEquals(want, worn(role, png(eight)), 1e-6, "grey of 8 bits");
+                BufferedImage sixteen = new BufferedImage(1, 1, BufferedImage.TYPE_USHORT_GRAY);
+                sixteen.getRaster().setSample(0, 0, 0, grey * 257);
+                assertArrayEquals(want, worn(role, png(sixteen)), 1e-4, "grey of 16 bits");
+            }
+        }
+    }
+
+    private static byte[] png(BufferedImage image) throws Exception {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        assertTrue(ImageIO.write(image, "png", out));
+        return out.toByteArray();
+    }
+
+    private static double[] worn(Role role, byte[] png) {
+        Layers layers = new Layers(
+                1.5, null, null, new Layers.Clearcoat(1, 0.2), new Layers.Sheen(1, 1, 1, 0.5), null, null, false);
+        Material all = plain(0.9, 0.5, 0.8).withEmission(0.5, 0.5, 0.5).withLayers(layers);
+        return seen(square(0.3, null), with(all, role, TextureUse.of(ImageSource.embedded("one", png))), before());
     }
 
     /** KHR_texture_transform, from its formula: of four pixels in a row, the offset chooses which is seen. */
