@@ -189,7 +189,7 @@ class SurfaceMapsTest {
             byte[] rgb = {(byte) colour[0], (byte) colour[1], (byte) colour[2]};
             double[] want = worn(role, Formats.png(Picture.ofBytes(1, 1, 3, rgb)));
             // occlusion is worked out, not looked up
-            assertTrue(role == Role.OCCLUSION || Math.abs(want[0] - before) > 1e-3 == grey > 102, "it is looked at");
+            assertTrue(role == Role.OCCLUSION || Math.abs(want[0] - before) > 1e-5 == grey > 102, "it is looked at");
             before = want[0];
             byte[] reds = {0, rgb[0]};
             byte[] greens = {0, rgb[1]};
