@@ -115,7 +115,8 @@ class ShelfWindowTest extends OneWindow {
                 "what was assumed is told",
                 () -> on.window.lookup("#space") instanceof MenuButton m
                         && m.getText().contains("metres"));
-        on.choose("#space", 0, 0, "told", () -> said("Rope coil").space().units().equals("microns"));
+        on.choose(
+                "#space", 0, 0, "told", () -> said("Rope coil").space().units().equals("microns"));
         await(
                 "measured anew",
                 () -> on.window.lookup("#space") instanceof MenuButton m

@@ -33,7 +33,7 @@ import yondershelf.work.ProgramLog;
  */
 public final class Contents {
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final long MOST_BYTES = 88L << 20;
+    private static final long MOST_BYTES = 64L << 20;
 
     private final Libraries libraries;
     private final Kinds kinds;

@@ -17,7 +17,7 @@ import yondershelf.work.Parallel;
 
 /** Loads materials' pictures and keeps the latest, up to a limit of memory. Safe for use from several threads. */
 public final class Shaders {
-    private static final long MOST_BYTES = 88L << 20;
+    private static final long MOST_BYTES = 48L << 20;
 
     private final ContentReader reader;
     private final LinkedHashMap<Key, TextureImage> images = new LinkedHashMap<>(16, 0.75f, true);

@@ -24,7 +24,7 @@ public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
     /** What models that stand nowhere any more may hold, ready to stand again. */
-    private static final long MOST_BYTES = 64L << 20;
+    private static final long MOST_BYTES = 40L << 20;
     /** A dress holds its pictures. */
     private static final int MOST_DRESSES = 24;
 

@@ -51,6 +51,7 @@ public final class Card extends Region {
     private final Polygon pointer = new Polygon(0, 8, 9, 0, 18, 8);
     private final Button close = new Button("×");
     private @Nullable Asset asset;
+    private boolean away;
     private boolean filling;
 
     Card(Workspace workspace, PreviewLoader loader, Runnable fold) {
@@ -162,6 +163,7 @@ public final class Card extends Region {
         Asset thing = shown.asset();
         boolean other = asset == null || !asset.id().equals(thing.id());
         asset = thing;
+        away = shown.away();
         filling = true;
         Labels said = shown.labels();
         say(name, shown.name(), other);
@@ -185,7 +187,7 @@ public final class Card extends Region {
             picture.show(thing, known == null ? null : known.image());
             loader.enlarge(thing);
         }
-        facts.show(thing);
+        facts.show(thing, away);
         fillProblems(thing);
         filling = false;
     }
@@ -297,6 +299,6 @@ public final class Card extends Region {
         if (shown != null && shown.image() != null) {
             picture.arrived(shown.image());
         }
-        facts.show(thing);
+        facts.show(thing, away);
     }
 }

@@ -19,6 +19,7 @@ import yondershelf.library.Asset;
 final class FactSheet extends GridPane {
     private final Workspace workspace;
     private @Nullable Asset asset;
+    private boolean away;
 
     FactSheet(Workspace workspace) {
         this.workspace = workspace;
@@ -31,9 +32,14 @@ final class FactSheet extends GridPane {
         getColumnConstraints().addAll(words, new ColumnConstraints());
     }
 
-    /** Shows what is known of an asset, and measures it when nothing is. */
-    void show(Asset thing) {
+    /**
+     * Shows what is known of an asset, and measures it when nothing is.
+     *
+     * @param isAway true when nothing can be said of it, since its library is away
+     */
+    void show(Asset thing, boolean isAway) {
         asset = thing;
+        away = isAway;
         getChildren().clear();
         workspace.catalogue().contents().knownFacts(thing).ifPresentOrElse(this::fill, () -> {
             line("Facts", "being measured");
@@ -68,6 +74,12 @@ final class FactSheet extends GridPane {
         line(word, new Label(figure));
     }
 
+    /** A figure that can be told otherwise, where there is somewhere to keep what is told. */
+    private void told(String word, Node menu) {
+        menu.setDisable(away);
+        line(word, menu);
+    }
+
     private void line(String word, Node figure) {
         Label label = new Label(word);
         label.getStyleClass().add("faint");
@@ -83,7 +95,7 @@ final class FactSheet extends GridPane {
             line("Unreadable", reason);
             Asset part = asset;
             if (part != null && !part.excerpt().isWhole()) {
-                line("Scene", new ExcerptMenu(workspace, part, f.scene()));
+                told("Scene", new ExcerptMenu(workspace, part, f.scene()));
             }
             return;
         }
@@ -99,14 +111,14 @@ final class FactSheet extends GridPane {
             remark("Assumed", f.remarks().assumed());
         } else if (thing != null
                 && (!f.remarks().assumed().isEmpty() || !thing.space().isNone())) {
-            line(
+            told(
                     f.remarks().assumed().isEmpty() ? "Told" : "Assumed",
                     new SpaceMenu(workspace, thing, f.remarks().assumed()));
         }
         if (f.kind() == Kind.MODEL) {
             line("Size", Words.size(f.sizeMetres()));
             if (thing != null && ExcerptMenu.isNeeded(thing, f.scene())) {
-                line("Scene", new ExcerptMenu(workspace, thing, f.scene()));
+                told("Scene", new ExcerptMenu(workspace, thing, f.scene()));
             }
             line("Triangles", Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part"));
         }
