@@ -3,6 +3,8 @@ package yondershelf.app;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.Objects;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
@@ -21,6 +23,8 @@ import yondershelf.work.ProgramLog;
  * {@code --picture=PNG} to save a picture of the settled window and end, {@code --screenshots=DIR} to take one of each view.
  */
 public final class ShelfApplication extends Application {
+    private static final long PAINTED_MILLIS = 300;
+
     private @Nullable IsolatedReader reader;
     private @Nullable Workspace workspace;
     private @Nullable ShelfWindow window;
@@ -68,15 +72,26 @@ public final class ShelfApplication extends Application {
         // drawn once beforehand: what is drawn for the first time would keep the window from answering
         root.getScene().snapshot(null);
         stage.show();
-        catalogue.openingProblems().forEach(made::tell);
-        made.begin();
+        // what changes the window while its first picture is being painted would have to wait for it
+        CompletableFuture.delayedExecutor(PAINTED_MILLIS, TimeUnit.MILLISECONDS, Platform::runLater)
+                .execute(() -> {
+                    if (stage.isShowing()) {
+                        begin(made, root, named);
+                    }
+                });
+    }
+
+    private static void begin(Workspace workspace, ShelfWindow root, Map<String, String> named) {
+        workspace.catalogue().openingProblems().forEach(workspace::tell);
+        workspace.begin();
         root.askAboutTheLastTime();
         String picture = named.get("picture");
         String screenshots = named.get("screenshots");
+        String demo = named.get("demo");
         if (screenshots != null) {
-            new Screenshots(made, root, Path.of(screenshots), demo == null ? null : Path.of(demo)).start();
+            new Screenshots(workspace, root, Path.of(screenshots), demo == null ? null : Path.of(demo)).start();
         } else if (picture != null) {
-            new Screenshots(made, root, Path.of(picture), null).one();
+            new Screenshots(workspace, root, Path.of(picture), null).one();
         }
     }
 

@@ -2,7 +2,6 @@ package yondershelf.app.views;
 
 import java.util.List;
 import java.util.Optional;
-import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -31,14 +30,13 @@ import yondershelf.render.Booth;
 
 /** What is wrong: left the findings, right the chosen one's evidence large and its remedy, one act that applies it. */
 public final class MendView extends BorderPane {
-    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final int EDGE = 250;
     private static final int FOUND = 96;
 
     private final Workspace workspace;
     private final PreviewLoader loader;
     private final Runnable addLibrary;
-    private final VBox list = new VBox();
+    private final FindingList list = new FindingList(this::choose);
     private final RunsList runs;
     private final ScrollPane scroll;
     private final Button earlier = new Button("earlier changes");
@@ -84,10 +82,9 @@ public final class MendView extends BorderPane {
         head.getStyleClass().add("pane-head");
         setTop(head);
         runs = new RunsList(workspace);
-        scroll = new ScrollPane(list);
+        scroll = new ScrollPane(runs);
         scroll.setFitToWidth(true);
-        list.getStyleClass().add("rows");
-        setCenter(scroll);
+        setCenter(list);
         one.setId("mend-one");
         one.getStyleClass().add("main-act");
         one.setTooltip(new Tooltip("Apply this remedy; it can be undone"));
@@ -108,8 +105,11 @@ public final class MendView extends BorderPane {
         side = new EvidenceSide(right, EDGE).with(one);
         setRight(side);
         workspace.faults().findings().addListener(o -> {
-            fill();
-            runs.refresh();
+            // what nobody sees is not laid out; it is filled when it comes into view
+            if (workspace.view().get() == Workspace.View.MEND) {
+                fill();
+                runs.refresh();
+            }
         });
         workspace.onChange(() -> {
             if (workspace.faults().findings().get().isEmpty()) {
@@ -123,6 +123,7 @@ public final class MendView extends BorderPane {
                     workspace.faults().of(asset).stream().findFirst().ifPresent(this::choose);
                 }
                 fill();
+                runs.refresh();
             }
         });
         fill();
@@ -131,7 +132,7 @@ public final class MendView extends BorderPane {
     /** Shows the changes made so far in place of the findings, or these again. */
     public void showRuns(boolean wanted) {
         runsShown = wanted;
-        scroll.setContent(wanted ? runs : list);
+        setCenter(wanted ? scroll : list);
         earlier.setText(wanted ? "findings" : "earlier changes");
         fill();
         side.setVisible(!wanted && !workspace.faults().findings().get().isEmpty());
@@ -143,7 +144,6 @@ public final class MendView extends BorderPane {
 
     private void fill() {
         List<Finding> findings = workspace.faults().findings().get();
-        list.getChildren().clear();
         long mendable = findings.stream().filter(f -> f.remedy() != null).count();
         heading.setText(
                 runsShown ? "Earlier changes" : findings.isEmpty() ? "Mend" : Words.plural(findings.size(), "finding"));
@@ -152,21 +152,12 @@ public final class MendView extends BorderPane {
         all.setText("Apply " + (mendable == 1 ? "the one remedy" : "all " + mendable + " remedies"));
         all.setDisable(mendable == 0);
         if (findings.isEmpty()) {
-            list.getChildren().add(emptyPlace());
+            list.setPlaceholder(emptyPlace());
         }
         all.setVisible(!findings.isEmpty() && !runsShown);
         side.setVisible(!findings.isEmpty() && !runsShown);
         side.setManaged(side.isVisible());
-        String last = "";
-        for (Finding finding : findings) {
-            if (!finding.path().equals(last)) {
-                last = finding.path();
-                Label file = new Label(finding.path());
-                file.getStyleClass().add("group-heading");
-                list.getChildren().add(file);
-            }
-            list.getChildren().add(row(finding));
-        }
+        list.show(findings);
         Finding now = chosen;
         if (now == null || !findings.contains(now)) {
             // one that can be mended says more at first sight
@@ -187,43 +178,13 @@ public final class MendView extends BorderPane {
         return new EmptyPlace("No faults were found in the open libraries.");
     }
 
-    private HBox row(Finding finding) {
-        boolean error = finding.severity() == Finding.Severity.ERROR;
-        Label what = new Label(error ? "▲" : "△");
-        what.getStyleClass().add(error ? "trouble" : "caution");
-        what.setMinWidth(Region.USE_PREF_SIZE);
-        Label seen = new Label(finding.summary());
-        seen.setTooltip(new Tooltip(finding.code().title() + "\n" + finding.evidence()));
-        seen.setWrapText(true);
-        seen.setMaxWidth(Double.MAX_VALUE);
-        HBox.setHgrow(seen, Priority.ALWAYS);
-        Label fix = new Label(finding.remedy() == null ? "no safe remedy" : "remedy found");
-        fix.setMinWidth(Region.USE_PREF_SIZE);
-        fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
-        HBox row = new HBox(10, what, seen, fix);
-        row.setAlignment(Pos.CENTER_LEFT);
-        row.getStyleClass().add("row");
-        row.setFocusTraversable(true);
-        row.setAccessibleText(finding.code().title() + ", " + finding.evidence());
-        row.setOnMouseClicked(e -> choose(finding));
-        row.focusedProperty().addListener((o, was, is) -> {
-            if (is) {
-                choose(finding);
-            }
-        });
-        row.setUserData(finding);
-        row.pseudoClassStateChanged(CHOSEN, finding.equals(chosen));
-        return row;
-    }
-
     private void choose(Finding finding) {
         show(finding);
     }
 
     private void show(@Nullable Finding finding) {
         chosen = finding;
-        list.getChildren()
-                .forEach(n -> n.pseudoClassStateChanged(CHOSEN, finding != null && finding.equals(n.getUserData())));
+        list.mark(finding);
         one.setVisible(finding != null && finding.remedy() != null);
         foundBox.setVisible(false);
         foundBox.setManaged(false);

@@ -1,0 +1,135 @@
+package yondershelf.app.views;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import org.jspecify.annotations.Nullable;
+import yondershelf.mend.Finding;
+
+/** Findings, each under the file it was found at. However many there are, only those in view are laid out. */
+final class FindingList extends ListView<FindingList.Line> {
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+
+    private final Consumer<Finding> choose;
+    private boolean filling;
+
+    /**
+     * The name of a file, or what was found at it.
+     *
+     * @param finding null for a file
+     */
+    record Line(String path, @Nullable Finding finding) {}
+
+    /** @param choose shows one large */
+    FindingList(Consumer<Finding> choose) {
+        this.choose = choose;
+        setId("findings");
+        getStyleClass().add("findings");
+        setAccessibleText("Findings");
+        setCellFactory(list -> new Cell());
+        getSelectionModel().selectedItemProperty().addListener((o, before, now) -> {
+            Finding finding = now == null ? null : now.finding;
+            if (!filling && finding != null) {
+                this.choose.accept(finding);
+            }
+        });
+    }
+
+    void show(List<Finding> findings) {
+        List<Line> lines = new ArrayList<>(findings.size() * 2);
+        String last = "";
+        for (Finding finding : findings) {
+            if (!finding.path().equals(last)) {
+                last = finding.path();
+                lines.add(new Line(last, null));
+            }
+            lines.add(new Line(last, finding));
+        }
+        filling = true;
+        getItems().setAll(lines);
+        filling = false;
+    }
+
+    /** Marks the one that is shown large, which may have been chosen elsewhere. */
+    void mark(@Nullable Finding finding) {
+        Line now = getSelectionModel().getSelectedItem();
+        if (finding == null || now != null && finding.equals(now.finding)) {
+            return;
+        }
+        int at = getItems().indexOf(new Line(finding.path(), finding));
+        filling = true;
+        getSelectionModel().clearAndSelect(at);
+        scrollTo(Math.max(0, at - 1));
+        filling = false;
+    }
+
+    private static HBox row(Finding finding) {
+        boolean error = finding.severity() == Finding.Severity.ERROR;
+        Label what = new Label(error ? "▲" : "△");
+        what.getStyleClass().add(error ? "trouble" : "caution");
+        what.setMinWidth(Region.USE_PREF_SIZE);
+        Label seen = new Label(finding.summary());
+        seen.setTooltip(new Tooltip(finding.code().title() + "\n" + finding.evidence()));
+        seen.setWrapText(true);
+        seen.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(seen, Priority.ALWAYS);
+        Label fix = new Label(finding.remedy() == null ? "no safe remedy" : "remedy found");
+        fix.setMinWidth(Region.USE_PREF_SIZE);
+        fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
+        HBox row = new HBox(10, what, seen, fix);
+        row.setAlignment(Pos.CENTER_LEFT);
+        row.getStyleClass().add("row");
+        return row;
+    }
+
+    /** A line in view; as wide as the list, so that long words wrap. */
+    private static final class Cell extends ListCell<Line> {
+        Cell() {
+            getStyleClass().add("finding-cell");
+            setPrefWidth(0);
+        }
+
+        @Override
+        protected void updateItem(@Nullable Line line, boolean empty) {
+            super.updateItem(line, empty);
+            if (empty || line == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+                return;
+            }
+            Finding finding = line.finding;
+            if (finding == null) {
+                Label file = new Label(line.path);
+                file.getStyleClass().add("group-heading");
+                setGraphic(file);
+                setAccessibleText(line.path);
+            } else {
+                setGraphic(row(finding));
+                setAccessibleText(finding.code().title() + ", " + finding.evidence());
+            }
+            mark();
+        }
+
+        @Override
+        public void updateSelected(boolean selected) {
+            super.updateSelected(selected);
+            mark();
+        }
+
+        private void mark() {
+            Line line = getItem();
+            if (getGraphic() != null && line != null) {
+                getGraphic().pseudoClassStateChanged(CHOSEN, isSelected() && line.finding != null);
+            }
+        }
+    }
+}
