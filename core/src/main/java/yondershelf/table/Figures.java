@@ -1,5 +1,6 @@
 package yondershelf.table;
 
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.Map;
@@ -19,6 +20,7 @@ import yondershelf.format.ContentReader;
  * @param mapBytes memory of all maps, four bytes a pixel
  */
 public record Figures(int objects, int geometries, long triangles, long mapBytes) {
+    private static final int END = 4096;
 
     public static Figures of(Scene scene, ContentReader reader) {
         Map<Mesh, Boolean> meshes = new IdentityHashMap<>();
@@ -46,8 +48,7 @@ public record Figures(int objects, int geometries, long triangles, long mapBytes
         long bytes = 0;
         for (var use : material.maps().values()) {
             ImageSource image = use.image();
-            String key = image.shownName() + System.identityHashCode(image.bytes());
-            if (seen.add(key) && image.exists()) {
+            if (seen.add(key(image)) && image.exists()) {
                 try {
                     ContentReader.PictureSize size = reader.measure(image);
                     bytes += 4L * size.width() * size.height();
@@ -57,5 +58,14 @@ public record Figures(int objects, int geometries, long triangles, long mapBytes
             }
         }
         return bytes;
+    }
+
+    /** The same for a picture that was loaded twice; its end tells one from another of the same name and length. */
+    private static String key(ImageSource image) {
+        byte[] bytes = image.bytes();
+        return bytes == null
+                ? image.shownName()
+                : image.shownName() + " " + bytes.length + " "
+                        + Arrays.hashCode(Arrays.copyOfRange(bytes, Math.max(0, bytes.length - END), bytes.length));
     }
 }

@@ -162,13 +162,18 @@ class PlacingTest {
                 .with(new Placement("p2", "b", "", crate, Transform.translation(3, 0, 0), Map.of()));
         assertEquals(new Figures(2, 1, 24, 0), Figures.of(scene, new Formats()));
         byte[] png = Formats.png(yondershelf.content.Picture.ofBytes(16, 8, 1, new byte[128]));
-        Material mapped = Material.ofMaps(
+        // loaded once more, from the same file
+        Scene dressed =
+                scene.change("p1", p -> p.dressAll(mapped(png))).change("p2", p -> p.dressAll(mapped(png.clone())));
+        assertEquals(new Figures(2, 1, 24, 16 * 8 * 4), Figures.of(dressed, new Formats()));
+    }
+
+    private static Material mapped(byte[] png) {
+        return Material.ofMaps(
                 "mapped",
                 Map.of(
                         yondershelf.content.Role.BASE_COLOR,
                         yondershelf.content.TextureUse.of(yondershelf.content.ImageSource.embedded("m.png", png))));
-        Scene dressed = scene.change("p1", p -> p.dressAll(mapped)).change("p2", p -> p.dressAll(mapped));
-        assertEquals(new Figures(2, 1, 24, 16 * 8 * 4), Figures.of(dressed, new Formats()));
     }
 
     @Test
