@@ -7,6 +7,8 @@ package yondershelf.render;
 final class Passage {
     private static final float SAME = 0.005f;
     private static final float LEAST_BACK = 0.3f;
+    private static final float LEAST_ROUGH = 0.1f;
+    private static final float INV_PI = (float) (1 / Math.PI);
 
     /** What passes is multiplied by these. */
     float tintR;
@@ -26,10 +28,26 @@ final class Passage {
     private float vx;
     private float vy;
     private float vz;
+    private float roughness;
+    /** Of the denser body over that of the other. */
+    private float dense;
+    /** What meets a second facet: of it, what comes back and what passes, each over the mean of its own side and pi. */
+    private float upAgain;
 
-    void enter(Surface s, float x, float y, float z) {
+    private float downAgain;
+    /** Their shares of all light. */
+    private float upMore;
+
+    private float downMore;
+
+    /** @param rough of the boundary, 0 to 1 */
+    void enter(Surface s, float rough, float x, float y, float z) {
         open = s.transmission > 0;
         if (!open) {
+            upAgain = 0;
+            downAgain = 0;
+            upMore = 0;
+            downMore = 0;
             return;
         }
         // what bends light too little to be worked out goes on straight
@@ -42,6 +60,55 @@ final class Passage {
         tintR = s.transmission * s.baseR;
         tintG = s.transmission * s.baseG;
         tintB = s.transmission * s.baseB;
+        roughness = rough;
+        again(s.transmission);
+    }
+
+    /**
+     * A path turned around carries the same when what passes from outside, over what passes from within, is as the square of the index times
+     * what is missing within over what is missing outside (Kulla and Conty 2017).
+     */
+    private void again(float transmission) {
+        upAgain = 0;
+        downAgain = 0;
+        upMore = 0;
+        downMore = 0;
+        if (thin || roughness < LEAST_ROUGH) {
+            return;
+        }
+        dense = Math.max(eta, 1 / eta);
+        boolean within = eta < 1;
+        float own = GlassTables.meanMissing(roughness, dense, within);
+        float other = GlassTables.meanMissing(roughness, dense, !within);
+        float ratio = dense * dense * (within ? own / other : other / own);
+        float fromOutside = Math.min(1, ratio);
+        float passes = within ? fromOutside / ratio : fromOutside;
+        float missing = GlassTables.missing(vz, roughness, dense, within);
+        upMore = transmission * (1 - passes) * missing;
+        downMore = passes * missing;
+        upAgain = upMore / own * INV_PI;
+        // radiance shrinks as in narrowing()
+        downAgain = downMore / other * INV_PI / (eta * eta);
+    }
+
+    /** What comes back after several facets, times the cosine. */
+    float above(float lz) {
+        return upAgain > 0 ? upAgain * lz * GlassTables.missing(lz, roughness, dense, eta < 1) : 0;
+    }
+
+    /** What passes after several facets, times the cosine, before its tint. */
+    float below(float lz) {
+        return downAgain > 0 ? downAgain * -lz * GlassTables.missing(-lz, roughness, dense, eta > 1) : 0;
+    }
+
+    /** Share of all light that comes back after several facets. */
+    float upMore() {
+        return upMore;
+    }
+
+    /** Share that passes after several, before its tint. */
+    float downMore() {
+        return downMore;
     }
 
     /** Index of refraction of the other side over that of the viewer's; a thin sheet has the same on both. */
@@ -51,6 +118,11 @@ final class Passage {
 
     boolean isOpen() {
         return open;
+    }
+
+    /** True for a boundary between two bodies. */
+    boolean isBody() {
+        return open && !thin;
     }
 
     boolean isThin() {

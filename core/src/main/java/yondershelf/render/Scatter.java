@@ -85,9 +85,9 @@ final class Scatter {
         vx = frame.localX(wx, wy, wz);
         vy = frame.localY(wx, wy, wz);
         vz = Math.max(1e-4f, frame.localZ(wx, wy, wz));
+        passage.enter(s, roughness, vx, vy, vz);
         boundary(s);
         cover.enter(s, wx, wy, wz, vz);
-        passage.enter(s, vx, vy, vz);
         shares(s);
     }
 
@@ -105,7 +105,8 @@ final class Scatter {
         float lostMean = 1 - GgxTables.whiteMean(roughness);
         lost = lostMean < 1e-4f ? 0 : (1 - GgxTables.white(vz, roughness)) / lostMean * INV_PI;
         for (int c = 0; c < 3; c++) {
-            more[c] = GgxTables.more(f0[c], f90, roughness);
+            // a body that lets light through has lobes of its own for it
+            more[c] = GgxTables.more(f0[c], f90, roughness) * (passage.isBody() ? 1 - s.transmission : 1);
         }
         float k = (1 - metal) * (1 - s.transmission) * letIn(vz) * INV_PI / (1 - coatMean());
         diffuseR = s.baseR * k;
@@ -140,11 +141,12 @@ final class Scatter {
         }
         float up = (1 - s.metallic) * (1 - s.transmission) * letIn(vz) * base
                 + luminance(more[0], more[1], more[2]) * lost
+                + passage.upMore()
                 + cover.sheenShare();
         microShare = micro + through;
         upShare = up > 0 ? Math.max(up, LEAST_SHARE * (microShare + up)) : 0;
         microShare = Math.max(microShare, LEAST_SHARE * (microShare + upShare));
-        downShare = passage.isThin() ? through * lost : 0;
+        downShare = passage.isThin() ? through * lost : s.transmission * base * passage.downMore();
         coverShare = cover.coatShare() > 0 ? Math.max(cover.coatShare(), LEAST_SHARE * (microShare + upShare)) : 0;
         float k = 1 / (microShare + upShare + downShare + coverShare);
         microShare *= k;
@@ -181,9 +183,10 @@ final class Scatter {
         reflectance(vh);
         float through = lz * letIn(lz);
         float again = lost > 0 ? lost * lz * (1 - GgxTables.white(lz, roughness)) : 0;
-        weightR = common * fresnel[0] + again * more[0];
-        weightG = common * fresnel[1] + again * more[1];
-        weightB = common * fresnel[2] + again * more[2];
+        float glass = passage.above(lz);
+        weightR = common * fresnel[0] + again * more[0] + glass;
+        weightG = common * fresnel[1] + again * more[1] + glass;
+        weightB = common * fresnel[2] + again * more[2] + glass;
         float visible = d * Ggx.smithG1(vx, vy, vz, alphaX, alphaY) / (4 * vz);
         density = microShare * passage.reflectedShare(fresnel) * visible + upShare * lz * INV_PI;
         if (cover.isNone()) {
@@ -214,8 +217,15 @@ final class Scatter {
     }
 
     private boolean below(float lx, float ly, float lz) {
+        // varnish and fibres lie on the side that is looked at only
+        float k = cover.isNone() ? 1 : cover.leaves();
+        float soft = passage.below(lz);
+        density = downShare * -lz * INV_PI;
+        weightR = passage.tintR * k * soft;
+        weightG = passage.tintG * k * soft;
+        weightB = passage.tintB * k * soft;
         if (!passage.facet(lx, ly, lz, half)) {
-            return false;
+            return density > 0;
         }
         reflectance(vx * half[0] + vy * half[1] + vz * half[2]);
         float d = Ggx.distribution(half[0], half[1], half[2], alphaX, alphaY);
@@ -227,13 +237,10 @@ final class Scatter {
         if (passage.isThin() && lost > 0) {
             again = -lz * lost * (1 - GgxTables.white(-lz, roughness));
         }
-        // varnish and fibres lie on the side that is looked at only
-        float k = cover.isNone() ? 1 : cover.leaves();
-        weightR = passage.tintR * k * (common * (1 - fresnel[0]) + again * (1 - more[0]));
-        weightG = passage.tintG * k * (common * (1 - fresnel[1]) + again * (1 - more[1]));
-        weightB = passage.tintB * k * (common * (1 - fresnel[2]) + again * (1 - more[2]));
-        density =
-                microShare * (1 - passage.reflectedShare(fresnel)) * d * g1 * jacobian / vz + downShare * -lz * INV_PI;
+        weightR += passage.tintR * k * (common * (1 - fresnel[0]) + again * (1 - more[0]));
+        weightG += passage.tintG * k * (common * (1 - fresnel[1]) + again * (1 - more[1]));
+        weightB += passage.tintB * k * (common * (1 - fresnel[2]) + again * (1 - more[2]));
+        density += microShare * (1 - passage.reflectedShare(fresnel)) * d * g1 * jacobian / vz;
         return density > 0;
     }
 

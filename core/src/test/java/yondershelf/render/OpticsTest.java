@@ -20,13 +20,13 @@ class OpticsTest {
         Passage passage = new Passage();
         float sin = (float) Math.sin(Math.toRadians(incident));
         float cos = (float) Math.cos(Math.toRadians(incident));
-        passage.enter(s, sin, 0, cos);
+        passage.enter(s, 0, sin, 0, cos);
         assertTrue(passage.through(new float[] {0, 0, 1}, cos));
         assertEquals(refracted, Math.toDegrees(Math.atan2(-passage.lx, -passage.lz)), 2e-3);
         // and out again the same way
         s.front = false;
         Passage out = new Passage();
-        out.enter(s, -passage.lx, 0, -passage.lz);
+        out.enter(s, 0, -passage.lx, 0, -passage.lz);
         assertTrue(out.through(new float[] {0, 0, 1}, -passage.lz));
         assertEquals(incident, Math.toDegrees(Math.atan2(-out.lx, -out.lz)), 2e-2);
     }
