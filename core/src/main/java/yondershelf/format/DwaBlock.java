@@ -2,6 +2,7 @@ package yondershelf.format;
 
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -235,7 +236,7 @@ final class DwaBlock {
                 System.arraycopy(told, at, out, to, length);
                 at += length;
             } else {
-                java.util.Arrays.fill(out, to, to + length, told[at++]);
+                Arrays.fill(out, to, to + length, told[at++]);
             }
             to += length;
         }

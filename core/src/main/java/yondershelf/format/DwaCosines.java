@@ -1,5 +1,7 @@
 package yondershelf.format;
 
+import java.util.Arrays;
+
 /**
  * Squares of 8 by 8 values from the half floats of their cosine transform, as DWA compression keeps them: in zigzag order, with
  * runs of zeros told by their length (the OpenEXR library's ImfDwaCompressor).
@@ -97,14 +99,14 @@ final class DwaCosines {
             }
         }
         if (last == 0) {
-            java.util.Arrays.fill(out, zigzagged[0] / SIDE);
+            Arrays.fill(out, zigzagged[0] / SIDE);
             return;
         }
         inverse(last, out);
     }
 
     private void inverse(int last, float[] out) {
-        java.util.Arrays.fill(rows, 0);
+        Arrays.fill(rows, 0);
         int deepest = 0;
         for (int i = 0; i <= last; i++) {
             float value = zigzagged[i];
