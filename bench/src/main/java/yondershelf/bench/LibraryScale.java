@@ -54,6 +54,7 @@ public final class LibraryScale {
         Figures.say("  the head of each file read, nothing else, one thread", heads, "ms");
         Figures.say("  in multiples of find, the heads taken off", (whole - heads) / again, "x");
         Figures.say("  heap used after it", used(), "MB");
+        running(folder, heads);
         rescans(first, library, folder);
         edits(library);
         moves(first, library, folder);
@@ -66,6 +67,32 @@ public final class LibraryScale {
         if (args.length < 2) {
             Mutations.removeAll(at);
         }
+    }
+
+    /** First looks in a program that has run a while, each as by somebody who knows nothing yet. */
+    private static void running(Path folder, double heads) throws Exception {
+        List<Double> looks = new ArrayList<>();
+        List<Double> ratios = new ArrayList<>();
+        List<Double> bare = new ArrayList<>();
+        for (int i = 0; i < 2 * ROUNDS; i++) {
+            Path at = Files.createTempDirectory("yonder-look");
+            double find = find(folder);
+            try (Catalogue catalogue = Catalogue.open(Home.open(at), new Formats())) {
+                Library library = catalogue.add(folder, "");
+                long start = System.nanoTime();
+                catalogue.scan(library, Work.SILENT);
+                double whole = (System.nanoTime() - start) / 1e6;
+                if (i >= ROUNDS) {
+                    looks.add(whole);
+                    ratios.add(whole / find);
+                    bare.add((whole - heads) / find);
+                }
+            }
+            Mutations.removeAll(at);
+        }
+        Figures.say("first look, the program has run a while, median", Figures.median(looks), "ms");
+        Figures.say("  in multiples of find, median", Figures.median(ratios), "x");
+        Figures.say("  in multiples of find, the heads taken off, median", Figures.median(bare), "x");
     }
 
     private static void rescans(Catalogue catalogue, Library library, Path folder) throws Exception {
