@@ -55,7 +55,7 @@ public final class Catalogue implements AutoCloseable {
         index.follow(libraries.all());
     }
 
-    /** What is known of all libraries, without touching any of them: they count as away until {@link #connect}. */
+    /** What is known of all libraries, without touching any of them: none counts as away before {@link #connect}. */
     public static Catalogue openKept(Home home, ContentReader reader) {
         return new Catalogue(home, reader);
     }

@@ -14,6 +14,8 @@ public final class KnownLibrary {
     private volatile String name;
     private volatile boolean hidden;
     private volatile @Nullable Library library;
+    /** False until it was looked for: nobody knows yet whether it is away. */
+    private volatile boolean sought;
 
     KnownLibrary(Home.Known known, Store store) {
         this.id = known.id();
@@ -41,9 +43,9 @@ public final class KnownLibrary {
         return hidden;
     }
 
-    /** True when its folder cannot be reached now. */
+    /** True when its folder was looked for and cannot be reached now. */
     public boolean isAway() {
-        return library == null;
+        return library == null && sought;
     }
 
     /** The library itself; empty while it is away. */
@@ -67,7 +69,12 @@ public final class KnownLibrary {
     }
 
     void left() {
+        sought = true;
         library = null;
+    }
+
+    void sought() {
+        sought = true;
     }
 
     void called(String other) {

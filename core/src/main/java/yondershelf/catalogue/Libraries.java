@@ -83,7 +83,7 @@ final class Libraries {
         boolean came = false;
         for (Home.Known known : home.libraries()) {
             Optional<KnownLibrary> there = known.id().isEmpty() ? Optional.empty() : byId(known.id());
-            if (there.isPresent() && !there.get().isAway()) {
+            if (there.flatMap(KnownLibrary::library).isPresent()) {
                 continue;
             }
             try {
@@ -95,6 +95,7 @@ final class Libraries {
                 trouble.accept(e.problem());
             }
         }
+        all.forEach(KnownLibrary::sought);
         tellReach();
         return came;
     }
