@@ -90,6 +90,30 @@ class LibrariesTest {
         }
     }
 
+    /** What is shown first is shown as it most likely is: a library is away when it was looked for, not before. */
+    @Test
+    void noneIsAwayBeforeItWasLookedFor() throws Exception {
+        catalogue.close();
+        Files.move(folder.resolve("drive/Props"), folder.resolve("unplugged"));
+        try (Catalogue later = Catalogue.openKept(home(), new Formats())) {
+            assertEquals(List.of(), later.away());
+            assertEquals(
+                    List.of(false, false, false),
+                    later.page(later.find(Query.EVERYTHING), 0, 3).stream()
+                            .map(Shown::away)
+                            .toList());
+            later.connect();
+            assertEquals(
+                    List.of("Props"),
+                    later.away().stream().map(KnownLibrary::name).toList());
+            assertEquals(
+                    2,
+                    later.page(later.find(Query.EVERYTHING), 0, 3).stream()
+                            .filter(Shown::away)
+                            .count());
+        }
+    }
+
     @Test
     void namesOrderAndHidingAreKept() throws Exception {
         assertEquals(List.of("Props", "Skies over the coast"), names());
