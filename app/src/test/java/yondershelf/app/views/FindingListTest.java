@@ -12,9 +12,9 @@ import javafx.scene.Scene;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import org.testfx.api.FxToolkit;
 import yondershelf.app.Toolkit;
 import yondershelf.mend.Finding;
 
@@ -23,10 +23,15 @@ class FindingListTest {
     private static final int FOUND = 20_000;
 
     private final List<Finding> chosen = new ArrayList<>();
+    /** Its own: other tests go on with theirs as it is. */
+    private @Nullable Stage stage;
 
     @AfterEach
     void hide() throws Exception {
-        Toolkit.run(() -> FxToolkit.toolkitContext().getRegisteredStage().hide());
+        Stage shown = stage;
+        if (shown != null) {
+            Toolkit.run(shown::close);
+        }
     }
 
     private static Finding finding(int i) {
@@ -56,9 +61,10 @@ class FindingListTest {
         }
         FindingList list = Toolkit.onFx(() -> {
             FindingList made = new FindingList(chosen::add);
-            Stage stage = FxToolkit.toolkitContext().getRegisteredStage();
-            stage.setScene(new Scene(made, 400, 600));
-            stage.show();
+            Stage own = new Stage();
+            own.setScene(new Scene(made, 400, 600));
+            own.show();
+            stage = own;
             made.show(all);
             return made;
         });
