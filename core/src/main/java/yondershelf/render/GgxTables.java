@@ -24,8 +24,8 @@ final class GgxTables {
             for (int m = 0; m < SIZE; m++) {
                 fill(r * SIZE + m, Math.max(m / (SIZE - 1.0), 0.004), Ggx.alpha((float) roughness));
             }
-            A_MEAN[r] = mean(A, r * SIZE);
-            B_MEAN[r] = mean(B, r * SIZE);
+            A_MEAN[r] = mean(A, r * SIZE, SIZE);
+            B_MEAN[r] = mean(B, r * SIZE, SIZE);
         }
     }
 
@@ -59,11 +59,11 @@ final class GgxTables {
         B[at] = (float) (b / (STEPS * STEPS));
     }
 
-    /** 2 times the integral of the table, linear between its entries, times the cosine. */
-    private static float mean(float[] table, int from) {
-        double step = 1 / (SIZE - 1.0);
+    /** 2 times the integral of a row of a table over the cosine, linear between its entries, times the cosine. */
+    static float mean(float[] table, int from, int size) {
+        double step = 1 / (size - 1.0);
         double sum = 0;
-        for (int m = 0; m < SIZE - 1; m++) {
+        for (int m = 0; m < size - 1; m++) {
             double mu0 = m * step;
             double mu1 = mu0 + step;
             double t0 = table[from + m];

@@ -29,7 +29,7 @@ final class GlassTables {
                         double mu = Math.max(m / (SIZE - 1.0), 0.01);
                         MISSING[row * SIZE + m] = missing(mu, alpha, side == 0 ? ior : 1 / ior);
                     }
-                    MEANS[row] = mean(row * SIZE);
+                    MEANS[row] = GgxTables.mean(MISSING, row * SIZE, SIZE);
                 }
             }
         }
@@ -61,20 +61,6 @@ final class GlassTables {
             }
         }
         return (float) Math.max(0, 1 - sum / (STEPS * STEPS));
-    }
-
-    /** 2 times the integral of a row, linear between its entries, times the cosine. */
-    private static float mean(int from) {
-        double step = 1 / (SIZE - 1.0);
-        double sum = 0;
-        for (int m = 0; m < SIZE - 1; m++) {
-            double mu0 = m * step;
-            double mu1 = mu0 + step;
-            double t0 = MISSING[from + m];
-            double t1 = MISSING[from + m + 1];
-            sum += (2 * (mu0 * t0 + mu1 * t1) + mu0 * t1 + mu1 * t0) * step / 6;
-        }
-        return (float) (2 * sum);
     }
 
     /**
