@@ -207,7 +207,7 @@ public final class Catalogue implements AutoCloseable {
             looked = library.scan(reader, work);
         }
         follow();
-        index.save(true);
+        index.saveSoon(true);
         return looked;
     }
 
@@ -247,7 +247,7 @@ public final class Catalogue implements AutoCloseable {
             }
         }
         follow();
-        index.save(false);
+        index.saveSoon(false);
         return out;
     }
 
@@ -375,7 +375,7 @@ public final class Catalogue implements AutoCloseable {
     /** Keeps what was found out for the next start. */
     @Override
     public void close() {
-        index.save(true);
+        index.close();
         libraries.close();
     }
 }

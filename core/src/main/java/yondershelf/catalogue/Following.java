@@ -1,5 +1,6 @@
 package yondershelf.catalogue;
 
+import yondershelf.work.Parallel;
 import yondershelf.work.ProgramLog;
 
 /** While a long look goes on, takes in what it has found so far, on a thread of its own: the shelf fills as things are found. */
@@ -55,16 +56,6 @@ final class Following implements AutoCloseable {
             over = true;
             notifyAll();
         }
-        boolean interrupted = false;
-        while (thread.isAlive()) {
-            try {
-                thread.join();
-            } catch (InterruptedException e) {
-                interrupted = true;
-            }
-        }
-        if (interrupted) {
-            Thread.currentThread().interrupt();
-        }
+        Parallel.awaitEnd(thread);
     }
 }

@@ -8,14 +8,16 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import yondershelf.library.Asset;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Kind;
 import yondershelf.library.Labels;
 import yondershelf.search.Entry;
 import yondershelf.search.Index;
 import yondershelf.search.IndexFile;
 import yondershelf.search.Key;
-import yondershelf.store.AssetRow;
 import yondershelf.store.Changes;
+import yondershelf.store.Findable;
+import yondershelf.work.Parallel;
 import yondershelf.work.ProgramLog;
 
 /** The index over all known libraries, kept in step with their stores and in a file. Safe for several threads. */
@@ -29,6 +31,7 @@ final class ShelfIndex {
 
     private final Map<String, Integer> epochs = new HashMap<>();
     private long unsaved;
+    private @Nullable Thread saving;
 
     ShelfIndex(Path file) {
         this.file = file;
@@ -85,19 +88,34 @@ final class ShelfIndex {
         return anew || !changes.isEmpty();
     }
 
-    private static Entry entry(String library, AssetRow row) {
-        Asset asset = Asset.of(row);
-        Labels labels = Labels.of(row);
-        String path = asset.path();
+    private static Entry entry(String library, Findable found) {
+        Labels labels = Labels.of(found);
         return new Entry(
-                new Key(library, row.row()),
-                asset.kind(),
-                labels.name().isEmpty() ? asset.name() : labels.name(),
-                asset.folder(),
-                path.substring(path.lastIndexOf('/') + 1),
+                new Key(library, found.row()),
+                Kind.of(found.kind()).orElse(Kind.TEXTURE),
+                labels.name().isEmpty() ? found.name() : labels.name(),
+                found.folder(),
+                found.path().substring(found.path().lastIndexOf('/') + 1),
                 labels.tags(),
                 labels.note(),
-                row.since());
+                found.since());
+    }
+
+    /** The same as {@link #save} beside what goes on. */
+    synchronized void saveSoon(boolean anyway) {
+        saving = Thread.ofPlatform().daemon().name("keeping the index").start(() -> save(anyway));
+    }
+
+    /** Keeps what is not kept yet, and waits for what is being kept. */
+    void close() {
+        save(true);
+        Thread last;
+        synchronized (this) {
+            last = saving;
+        }
+        if (last != null) {
+            Parallel.awaitEnd(last);
+        }
     }
 
     /** Keeps the index when so much changed that finding it out again takes longer. */

@@ -7,6 +7,7 @@ import java.util.TreeSet;
 import yondershelf.content.Excerpt;
 import yondershelf.content.Space;
 import yondershelf.store.AssetRow;
+import yondershelf.store.Findable;
 
 /**
  * What people said about one asset. Missing texts are empty.
@@ -74,6 +75,11 @@ public record Labels(
     /** As a store keeps them with their asset. */
     public static Labels of(AssetRow row) {
         return parse(row.said());
+    }
+
+    /** As a store keeps them with what one can look for an asset by. */
+    public static Labels of(Findable found) {
+        return parse(found.said());
     }
 
     static Labels parse(String text) {

@@ -197,7 +197,7 @@ public final class Library {
         List<FolderDelta> deltas;
         try {
             Presence.require(this);
-            deltas = folders == null ? Walk.through(root, store) : Walk.through(root, store, folders);
+            deltas = folders == null ? Walk.through(root, store, work) : Walk.through(root, store, folders, work);
             catchUp();
             Presence.require(this);
         } catch (IOException e) {

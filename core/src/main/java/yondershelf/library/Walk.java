@@ -1,18 +1,18 @@
 package yondershelf.library;
 
 import java.io.IOException;
-import java.nio.file.FileVisitResult;
+import java.nio.file.DirectoryIteratorException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -21,31 +21,38 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Seen;
 import yondershelf.store.Store;
+import yondershelf.work.Parallel;
+import yondershelf.work.Work;
 
 /**
- * Looks through folders and tells which of them changed. Of one that did not, nothing but its signature is made. A folder that
- * cannot be entered or vanishes costs only itself.
+ * Looks through folders and tells which of them changed, level by level and several at once. Of one that did not, nothing but
+ * its signature is made. A folder that cannot be entered or vanishes costs only itself.
  */
-final class Walk extends SimpleFileVisitor<Path> {
-    private final Path root;
+final class Walk {
     private final Store store;
+    private final Work work;
     private final Map<String, Long> known;
     private final Set<String> seen = new HashSet<>();
     private final List<FolderDelta> deltas = new ArrayList<>();
-    private final Deque<Open> open = new ArrayDeque<>();
     /** When only some folders are looked at: others that are known are passed over. */
     private @Nullable Set<String> wanted;
 
-    /** A folder that is being looked at. */
+    /** A folder that is being looked at. Only what is closed in it may be told by several threads. */
     private static final class Open {
+        private final Path dir;
         private final String path;
+        private final @Nullable Open parent;
         private final List<String> names = new ArrayList<>();
         private final List<Listing.Seen> files = new ArrayList<>();
         private final SortedMap<String, String> closed = new TreeMap<>();
+        private final List<Open> below = new ArrayList<>();
         private long signature;
+        private @Nullable IOException failure;
 
-        private Open(String path) {
+        private Open(Path dir, String path, @Nullable Open parent) {
+            this.dir = dir;
             this.path = path;
+            this.parent = parent;
         }
 
         void file(String name, BasicFileAttributes is) {
@@ -56,9 +63,10 @@ final class Walk extends SimpleFileVisitor<Path> {
             signature += Listing.signature(name, here.size(), here.nanos());
         }
 
-        void closed(String name, String reason) {
-            closed.put(name, reason);
-            signature += Listing.signature(name, reason.hashCode(), -1);
+        synchronized void closed(String name, String reason) {
+            if (closed.put(name, reason) == null) {
+                signature += Listing.signature(name, reason.hashCode(), -1);
+            }
         }
 
         Listing listing() {
@@ -70,16 +78,22 @@ final class Walk extends SimpleFileVisitor<Path> {
         }
     }
 
-    private Walk(Path root, Store store) {
-        this.root = root;
+    private Walk(Store store, Work work) {
         this.store = store;
+        this.work = work;
         this.known = store.signatures();
     }
 
-    /** Through everything below the root. */
-    static List<FolderDelta> through(Path root, Store store) throws IOException {
-        Walk walk = new Walk(root, store);
-        Files.walkFileTree(root, walk);
+    /**
+     * Through everything below the root.
+     *
+     * @return nothing when cancelled: what was not seen is not gone
+     */
+    static List<FolderDelta> through(Path root, Store store, Work work) throws IOException {
+        Walk walk = new Walk(store, work);
+        if (!walk.from(List.of(new Open(root, "", null)))) {
+            return List.of();
+        }
         for (String folder : walk.known.keySet()) {
             if (!walk.seen.contains(folder)) {
                 walk.left(folder);
@@ -89,12 +103,15 @@ final class Walk extends SimpleFileVisitor<Path> {
     }
 
     /** Through some folders themselves, what is new below them, and what has gone there. */
-    static List<FolderDelta> through(Path root, Store store, Collection<String> folders) throws IOException {
-        Walk walk = new Walk(root, store);
+    static List<FolderDelta> through(Path root, Store store, Collection<String> folders, Work work) throws IOException {
+        Walk walk = new Walk(store, work);
         walk.wanted = Set.copyOf(folders);
         for (String folder : folders) {
-            if (!walk.seen.contains(folder) && Files.isDirectory(root.resolve(folder))) {
-                Files.walkFileTree(root.resolve(folder), walk);
+            Path dir = root.resolve(folder);
+            if (!walk.seen.contains(folder)
+                    && Files.isDirectory(dir)
+                    && !walk.from(List.of(new Open(dir, FolderFiles.relative(root, dir), null)))) {
+                return List.of();
             }
         }
         for (String known : walk.known.keySet()) {
@@ -112,60 +129,81 @@ final class Walk extends SimpleFileVisitor<Path> {
         }
     }
 
-    @Override
-    public FileVisitResult preVisitDirectory(Path dir, BasicFileAttributes attributes) {
-        String name = String.valueOf(dir.getFileName());
-        if (!dir.equals(root) && name.startsWith(".")) {
-            return FileVisitResult.SKIP_SUBTREE;
+    /** One level after the other. A folder is told of when those below it were entered: one that cannot be is closed in it. */
+    private boolean from(List<Open> top) throws IOException {
+        List<Open> above = List.of();
+        List<Open> level = top;
+        while (!level.isEmpty()) {
+            List<Open> now = level;
+            if (!Parallel.run(now.size(), Parallel.threads(), work::isCancelled, i -> enter(now.get(i)))) {
+                return false;
+            }
+            for (Open folder : now) {
+                if (folder.failure != null && folder.parent == null) {
+                    throw folder.failure;
+                }
+            }
+            above.forEach(this::tell);
+            above = now;
+            level = now.stream().flatMap(folder -> folder.below.stream()).toList();
         }
-        String path = open.isEmpty() ? FolderFiles.relative(root, dir) : below(open.getFirst().path, name);
-        if (wanted != null && !wanted.contains(path) && known.containsKey(path)) {
-            return FileVisitResult.SKIP_SUBTREE;
-        }
-        open.push(new Open(path));
-        return FileVisitResult.CONTINUE;
+        above.forEach(this::tell);
+        return true;
     }
 
-    private static String below(String folder, String name) {
-        return folder.isEmpty() ? name : folder + "/" + name;
+    private void enter(Open folder) {
+        try (DirectoryStream<Path> entries = Files.newDirectoryStream(folder.dir)) {
+            for (Path entry : entries) {
+                look(folder, entry);
+            }
+        } catch (IOException e) {
+            failed(folder, e);
+        } catch (DirectoryIteratorException e) {
+            failed(folder, Objects.requireNonNullElseGet(e.getCause(), () -> new IOException(e)));
+        }
     }
 
-    @Override
-    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
-        String name = String.valueOf(file.getFileName());
-        Open folder = open.getFirst();
+    private static void failed(Open folder, IOException e) {
+        folder.failure = e;
+        if (folder.parent != null) {
+            folder.parent.closed(String.valueOf(folder.dir.getFileName()), Seen.closed(folder.dir, e));
+        }
+    }
+
+    private void look(Open folder, Path entry) {
+        String name = String.valueOf(entry.getFileName());
+        // hidden things, and the program's own among them
         if (Seen.isHidden(name)) {
-            return FileVisitResult.CONTINUE;
+            return;
         }
-        String reason = Seen.closed(file, name, attributes);
-        if (reason == null) {
-            folder.file(name, attributes);
-        } else {
-            folder.closed(name, reason);
+        try {
+            BasicFileAttributes is = Files.readAttributes(entry, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
+            String path = folder.path.isEmpty() ? name : folder.path + "/" + name;
+            if (is.isDirectory()) {
+                if (wanted == null || wanted.contains(path) || !known.containsKey(path)) {
+                    folder.below.add(new Open(entry, path, folder));
+                }
+                return;
+            }
+            String reason = Seen.closed(entry, name, is);
+            if (reason == null) {
+                folder.file(name, is);
+            } else {
+                folder.closed(name, reason);
+            }
+        } catch (IOException e) {
+            folder.closed(name, Seen.closed(entry, e));
         }
-        return FileVisitResult.CONTINUE;
     }
 
-    @Override
-    public FileVisitResult visitFileFailed(Path file, IOException e) throws IOException {
-        if (file.equals(root) || open.isEmpty()) {
-            throw e;
+    /** One that could not be entered at all is known by its parent only, and what was known of it has gone. */
+    private void tell(Open folder) {
+        if (folder.failure != null && folder.names.isEmpty() && folder.below.isEmpty()) {
+            return;
         }
-        tell(open.getFirst(), file, e);
-        return FileVisitResult.CONTINUE;
-    }
-
-    private static void tell(Open folder, Path path, IOException e) {
-        folder.closed(String.valueOf(path.getFileName()), Seen.closed(path, e));
-    }
-
-    @Override
-    public FileVisitResult postVisitDirectory(Path dir, @Nullable IOException e) {
-        Open folder = open.pop();
-        if (e != null && !open.isEmpty()) {
-            tell(open.getFirst(), dir, e);
+        if (!seen.add(folder.path)) {
+            return;
         }
-        seen.add(folder.path);
         Long before = known.get(folder.path);
         if (before == null || before != folder.signature) {
             Listing now = folder.listing();
@@ -173,6 +211,5 @@ final class Walk extends SimpleFileVisitor<Path> {
                 deltas.add(new FolderDelta(folder.path, Listing.parse(store.listing(folder.path)), now));
             }
         }
-        return FileVisitResult.CONTINUE;
     }
 }

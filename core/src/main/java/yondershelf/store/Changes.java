@@ -9,7 +9,7 @@ import java.util.List;
  * @param put new and changed ones
  * @param gone numbers of those that are there no more
  */
-public record Changes(long generation, List<AssetRow> put, List<Integer> gone) {
+public record Changes(long generation, List<Findable> put, List<Integer> gone) {
     public Changes {
         put = List.copyOf(put);
         gone = List.copyOf(gone);

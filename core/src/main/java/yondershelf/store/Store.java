@@ -253,8 +253,11 @@ public final class Store implements AutoCloseable {
                 sql -> {
                     // somebody may write meanwhile: what that adds is told once more the next time
                     long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);
-                    List<AssetRow> put = new ArrayList<>();
-                    sql.each(ASSET + "WHERE changed > ?", r -> put.add(asset(r)), generation);
+                    List<Findable> put = new ArrayList<>();
+                    sql.each(
+                            "SELECT row, kind, name, folder, path, since, said FROM asset WHERE changed > ?",
+                            r -> put.add(findable(r)),
+                            generation);
                     List<Integer> gone = new ArrayList<>();
                     if (generation > 0) {
                         sql.each("SELECT row FROM gone WHERE changed > ?", r -> gone.add(r.getInt(1)), generation);
@@ -308,6 +311,17 @@ public final class Store implements AutoCloseable {
     /** True when the database says of itself that it is sound. */
     public boolean isSound() {
         return text("PRAGMA integrity_check(1)").equals(Optional.of("ok"));
+    }
+
+    private static Findable findable(ResultSet r) throws SQLException {
+        return new Findable(
+                r.getInt(1),
+                r.getString(2),
+                r.getString(3),
+                r.getString(4),
+                r.getString(5),
+                r.getLong(6),
+                r.getString(7));
     }
 
     private static AssetRow asset(ResultSet r) throws SQLException {

@@ -59,19 +59,7 @@ public final class Parallel {
             helpers.add(helper);
         }
         share.run();
-        boolean interrupted = false;
-        for (Thread helper : helpers) {
-            while (helper.isAlive()) {
-                try {
-                    helper.join();
-                } catch (InterruptedException e) {
-                    interrupted = true;
-                }
-            }
-        }
-        if (interrupted) {
-            Thread.currentThread().interrupt();
-        }
+        helpers.forEach(Parallel::awaitEnd);
         Throwable problem = failure.get();
         if (problem instanceof Error error) {
             throw error;
@@ -80,5 +68,20 @@ public final class Parallel {
             throw new IllegalStateException("a parallel task failed", problem);
         }
         return done.get() == count;
+    }
+
+    /** Waits until a thread has ended, however often it is interrupted; the interruption is kept for the caller. */
+    public static void awaitEnd(Thread thread) {
+        boolean interrupted = false;
+        while (thread.isAlive()) {
+            try {
+                thread.join();
+            } catch (InterruptedException e) {
+                interrupted = true;
+            }
+        }
+        if (interrupted) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -47,8 +48,16 @@ class CachesTest {
         reopen();
     }
 
+    @AfterEach
+    void close() {
+        catalogue.close();
+    }
+
     /** As a program started later sees it. */
     private void reopen() throws Exception {
+        if (catalogue != null) {
+            catalogue.close();
+        }
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         library = catalogue.add(root, "");
         catalogue.scan(library, Work.SILENT);

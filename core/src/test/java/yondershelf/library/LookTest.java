@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -144,22 +145,24 @@ class LookTest {
         for (int i = 0; i < 9_000; i++) {
             write(root.resolve("pack " + i / 300).resolve("p" + i + ".png"), random);
         }
-        for (int stop : new int[] {0, 1, 2}) {
+        // in the middle of walking through the folders, after it, and after the first pack
+        for (int stop : new int[] {0, 20, 31, 32, 33}) {
             Library library = Library.open(root, "", "desk" + stop);
-            int[] looks = {0};
+            AtomicInteger looks = new AtomicInteger();
             Looked cut = library.scan(READER, new Work() {
                 @Override
                 public void progress(long done, long total, String what) {}
 
                 @Override
                 public boolean isCancelled() {
-                    return ++looks[0] > stop;
+                    return looks.incrementAndGet() > stop;
                 }
 
                 @Override
                 public void problem(Problem problem) {}
             });
             assertTrue(cut.assets() < 9_000);
+            assertEquals(stop > 31, cut.assets() > 0);
             Looked rest = library.scan(READER, Work.SILENT);
             assertEquals(9_000, rest.assets());
             assertEquals(9_000 - cut.assets(), rest.put());

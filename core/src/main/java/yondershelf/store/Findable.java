@@ -1,0 +1,13 @@
+package yondershelf.store;
+
+/**
+ * What of an asset one can look for it by.
+ *
+ * @param row its number in the store
+ * @param kind as in files and on the command line
+ * @param folder below the root, {@code /}-separated, empty for the root
+ * @param path of the file that names it
+ * @param since when it was first seen, in seconds since 1970
+ * @param said labels as the library writes them; empty when nothing was said
+ */
+public record Findable(int row, String kind, String name, String folder, String path, long since, String said) {}
