@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
  */
 final class Decimals {
     private static final double[] TENS = new double[23];
+    private static final long[] WHOLE_TENS = {1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000};
     private static final long EXACT = 1L << 53;
     private static final int MOST_DIGITS = 18;
     private static final int MOST_EXPONENT = 1000;
@@ -37,6 +38,47 @@ final class Decimals {
      * @throws NumberFormatException when none does
      */
     double read(int start, int limit) {
+        double plain = plain(start, limit);
+        return Double.isNaN(plain) ? any(start, limit) : plain;
+    }
+
+    /** One of up to seven digits before the point and seven after it, and nothing else; NaN for others. */
+    private double plain(int start, int limit) {
+        byte[] from = text;
+        int to = start;
+        boolean negative = to < limit && from[to] == '-';
+        to += negative ? 1 : 0;
+        if (to + 2 * Digits.WORD > limit) {
+            return Double.NaN;
+        }
+        long word = Digits.at(from, to);
+        int count = Digits.count(word);
+        if (count == 0 || count == Digits.WORD) {
+            return Double.NaN;
+        }
+        long digits = Digits.value(word, count);
+        to += count;
+        int after = 0;
+        if (from[to] == '.') {
+            to++;
+            word = Digits.at(from, to);
+            after = Digits.count(word);
+            if (after == Digits.WORD) {
+                return Double.NaN;
+            }
+            digits = after == 0 ? digits : digits * WHOLE_TENS[after] + Digits.value(word, after);
+            to += after;
+        }
+        byte behind = from[to];
+        if (behind == 'e' || behind == 'E') {
+            return Double.NaN;
+        }
+        at = to;
+        double value = digits / TENS[after];
+        return negative ? -value : value;
+    }
+
+    private double any(int start, int limit) {
         at = start;
         boolean negative = at < limit && text[at] == '-';
         if (negative || at < limit && text[at] == '+') {

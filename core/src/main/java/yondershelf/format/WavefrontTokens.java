@@ -41,6 +41,15 @@ class WavefrontTokens {
         to += negative ? 1 : 0;
         int start = to;
         long value = 0;
+        if (to + Digits.WORD <= end) {
+            long word = Digits.at(from, to);
+            int digits = Digits.count(word);
+            if (digits > 0 && digits < Digits.WORD) {
+                value = Digits.value(word, digits);
+                to += digits;
+            }
+        }
+        // more of them than a word holds, and what stands at the very end
         for (int digit; to < end && (digit = from[to] - '0') >= 0 && digit <= 9; to++) {
             value = value > MOST ? MOST : value * 10 + digit;
         }

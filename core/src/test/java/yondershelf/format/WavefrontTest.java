@@ -250,14 +250,16 @@ class WavefrontTest {
     void decimals() {
         SplittableRandom random = new SplittableRandom(8);
         for (int i = 0; i < 200_000; i++) {
-            String text = switch (random.nextInt(5)) {
+            String text = switch (random.nextInt(6)) {
                 case 0 -> String.format(Locale.ROOT, "%." + random.nextInt(12) + "f", random.nextDouble(-1e4, 1e4));
                 case 1 -> String.valueOf(random.nextDouble() * Math.pow(10, random.nextInt(-300, 300)));
                 case 2 -> String.valueOf(random.nextLong());
                 case 3 -> random.nextInt(1000) + "." + random.nextLong(1L << 60) + "e" + random.nextInt(-40, 40);
+                case 4 -> random.nextInt(1 << random.nextInt(1, 30)) + "." + random.nextInt(1 << random.nextInt(1, 30));
                 default -> "-0.000" + random.nextInt(1 << 20);
             };
-            byte[] bytes = (text + " 7").getBytes(StandardCharsets.ISO_8859_1);
+            // at the end of a text and well before it: several bytes are looked at together
+            byte[] bytes = (text + " 7".repeat(random.nextInt(1, 12))).getBytes(StandardCharsets.ISO_8859_1);
             Decimals decimals = new Decimals(bytes);
             assertEquals(Double.parseDouble(text), decimals.read(0, bytes.length), text);
             assertEquals(text.length(), decimals.end(), text);
