@@ -44,7 +44,7 @@ final class MaterialWork implements KindWork {
         EnumMap<Role, Path> maps = new EnumMap<>(Role.class);
         for (SortedItem.SortedFile file : source.files()) {
             Role role = file.role();
-            if (role != null) {
+            if (role != null && file.isUsed()) {
                 maps.put(role, source.root().resolve(file.path()));
             }
         }

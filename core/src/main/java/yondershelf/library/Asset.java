@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import yondershelf.content.Excerpt;
 import yondershelf.content.Kind;
-import yondershelf.content.Role;
 import yondershelf.content.Space;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.SortedItem.SortedFile;
@@ -72,7 +71,7 @@ public record Asset(
         List<SortedFile> files = new ArrayList<>();
         String[] parts = row.files().split("\0", -1);
         for (int i = 0; i + 1 < parts.length; i += 2) {
-            files.add(new SortedFile(parts[i], Role.of(parts[i + 1]).orElse(null)));
+            files.add(SortedFile.of(parts[i], parts[i + 1]));
         }
         Labels said = Labels.of(row);
         return new Asset(
@@ -91,9 +90,8 @@ public record Asset(
     AssetRow toRow(int number, long since, String said) {
         StringBuilder text = new StringBuilder();
         for (SortedFile file : files) {
-            Role role = file.role();
             text.append(text.isEmpty() ? "" : "\0").append(file.path()).append('\0');
-            text.append(role == null ? "" : role.word());
+            text.append(file.mark());
         }
         return new AssetRow(number, id, kind.word(), name, folder, path(), text.toString(), key, since, said);
     }

@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -18,6 +19,7 @@ import yondershelf.format.ContentReader;
 import yondershelf.sorting.Companions;
 import yondershelf.sorting.FileLore;
 import yondershelf.sorting.FolderSorter;
+import yondershelf.sorting.MapFolders;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
 import yondershelf.store.AssetRow;
@@ -41,6 +43,9 @@ final class Looking {
     private final Map<String, Listing> stored = new HashMap<>();
     private final StoredLore lore;
     private final Keeping keeping;
+    /** Folders that are sorted together with another one, by that. */
+    private final Map<String, List<String>> parts = new HashMap<>();
+
     /** Folders sorted in this look: the store may know their assets, or be about to. */
     private final Set<String> sorted = new HashSet<>();
 
@@ -65,6 +70,14 @@ final class Looking {
         this.missing = new HashSet<>(library.missing());
         this.bare = store.assetCount() == 0;
         changed.forEach(d -> deltas.put(d.folder(), d));
+        Set<String> all = new HashSet<>(store.signatures().keySet());
+        all.addAll(deltas.keySet());
+        for (String folder : all) {
+            if (MapFolders.isPart(folder)) {
+                parts.computeIfAbsent(MapFolders.unit(folder), u -> new ArrayList<>())
+                        .add(folder);
+            }
+        }
     }
 
     Looked run() throws ProblemException {
@@ -220,7 +233,10 @@ final class Looking {
         return out;
     }
 
-    private void sort(Collection<String> folders) throws ProblemException {
+    private void sort(Collection<String> changed) throws ProblemException {
+        Map<String, Set<String>> units = units(changed);
+        Set<String> folders = new LinkedHashSet<>();
+        units.values().forEach(folders::addAll);
         StoredCompanions companions = new StoredCompanions(store, this::isThere);
         List<SortedItem> items = new ArrayList<>();
         List<List<String>> states = new ArrayList<>();
@@ -232,22 +248,26 @@ final class Looking {
             keeping.settle();
         }
         sorted.addAll(folders);
-        for (String folder : folders) {
-            Listing listing = listing(folder);
-            FolderDelta at = new FolderDelta(folder, Listing.NONE, listing);
-            Sorted sorted = FolderSorter.sort(
-                    folder, listing.files().keySet().stream().map(at::path).toList(), companions, lore);
+        for (Set<String> together : units.values()) {
+            List<String> paths = new ArrayList<>();
+            for (String folder : together) {
+                FolderDelta at = new FolderDelta(folder, Listing.NONE, listing(folder));
+                at.now().files().keySet().forEach(name -> paths.add(at.path(name)));
+                Map<String, String> reasons = new TreeMap<>();
+                at.now().closed().forEach((name, reason) -> reasons.put(at.path(name), reason));
+                skipped.put(folder, reasons);
+                if (known) {
+                    store.assetsIn(folder).forEach(a -> former.put(a.id(), a));
+                }
+            }
+            Sorted sorted = FolderSorter.sort(paths, companions, lore);
             for (SortedItem item : sorted.items()) {
                 items.add(item);
                 states.add(item.files().stream().map(f -> state(f.path())).toList());
             }
-            Map<String, String> reasons = new TreeMap<>();
-            sorted.skipped().forEach(s -> reasons.put(s.path(), s.reason()));
-            listing.closed().forEach((name, reason) -> reasons.put(at.path(name), reason));
-            skipped.put(folder, reasons);
-            if (known) {
-                store.assetsIn(folder).forEach(a -> former.put(a.id(), a));
-            }
+            sorted.skipped()
+                    .forEach(s -> Objects.requireNonNull(skipped.get(folder(s.path())))
+                            .put(s.path(), s.reason()));
         }
         List<String> ids = library.identities()
                 .assign(
@@ -260,6 +280,28 @@ final class Looking {
                                 && !former.containsKey(id)
                                 && store.asset(id).isPresent());
         keep(items, states, ids, former, skipped);
+    }
+
+    /** Folders with those that are sorted together with them, by the one above all of these. */
+    private Map<String, Set<String>> units(Collection<String> folders) {
+        Map<String, Set<String>> out = new LinkedHashMap<>();
+        for (String folder : folders) {
+            String unit = MapFolders.unit(folder);
+            if (!out.containsKey(unit)) {
+                Set<String> together = new TreeSet<>();
+                together.add(unit);
+                parts.getOrDefault(unit, List.of()).forEach(part -> addUpTo(unit, part, together));
+                out.put(unit, together);
+            }
+        }
+        return out;
+    }
+
+    /** One that is sorted with another, and what lies between: assets may be said to lie there. */
+    private static void addUpTo(String unit, String part, Set<String> into) {
+        for (String at = part; !at.equals(unit) && into.add(at); ) {
+            at = folder(at);
+        }
     }
 
     private static Identities.Former former(AssetRow row) {

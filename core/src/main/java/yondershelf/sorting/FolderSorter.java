@@ -3,13 +3,12 @@ package yondershelf.sorting;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
@@ -17,7 +16,7 @@ import yondershelf.content.Role;
 import yondershelf.content.Visible;
 import yondershelf.format.FileType;
 
-/** Sorts the files of one folder: all it needs of others is which files models there need. */
+/** Sorts the files of one folder and those that are part of it: all it needs of others is which files models there need. */
 public final class FolderSorter {
     private static final Pattern COMPANION = Pattern.compile(".*\\.(mtl|bin)$", Pattern.CASE_INSENSITIVE);
     private static final Pattern SURELY_NONE =
@@ -25,26 +24,23 @@ public final class FolderSorter {
     private static final int TWICE_AS_WIDE = 2000;
     private static final int ABOUT = 40;
 
-    private final String folder;
     private final Companions companions;
     private final Lore lore;
     private final List<SortedItem> items = new ArrayList<>();
     private final List<Sorted.Skipped> skipped = new ArrayList<>();
 
-    private FolderSorter(String folder, Companions companions, Lore lore) {
-        this.folder = folder;
+    private FolderSorter(Companions companions, Lore lore) {
         this.companions = companions;
         this.lore = lore;
     }
 
     /**
-     * Sorts the files of one folder.
+     * Sorts the files of one folder, and of those that are {@link MapFolders part} of it.
      *
-     * @param folder below the root, {@code /}-separated
-     * @param paths of its files, below the root
+     * @param paths of the files, below the root
      */
-    public static Sorted sort(String folder, Collection<String> paths, Companions companions, Lore lore) {
-        return new FolderSorter(folder, companions, lore).sort(paths);
+    public static Sorted sort(Collection<String> paths, Companions companions, Lore lore) {
+        return new FolderSorter(companions, lore).sort(paths);
     }
 
     private Sorted sort(Collection<String> paths) {
@@ -86,7 +82,7 @@ public final class FolderSorter {
         for (String companion : companions.of(model)) {
             files.add(new SortedItem.SortedFile(companion, roleOf(companion)));
         }
-        items.add(new SortedItem(kind, title(model), folder, files));
+        items.add(new SortedItem(kind, title(model), Sorter.folder(model), files));
     }
 
     private static @Nullable Role roleOf(String path) {
@@ -96,70 +92,47 @@ public final class FolderSorter {
     }
 
     private void sortPictures(Map<String, FileType> pictures) {
-        // by the words the maps of a set share
-        Map<String, Map<String, Role>> sets = new TreeMap<>();
-        Map<String, MapName> names = new LinkedHashMap<>();
-        List<String> loose = new ArrayList<>();
+        List<String> maps = new ArrayList<>();
         for (Map.Entry<String, FileType> entry : pictures.entrySet()) {
             String path = entry.getKey();
-            MapName name = MapName.of(Sorter.name(path));
-            names.put(path, name);
-            if (entry.getValue().group() == FileType.Group.RADIANCE && isEnvironment(path, name)) {
-                items.add(
-                        new SortedItem(Kind.HDRI, title(path), folder, List.of(new SortedItem.SortedFile(path, null))));
-            } else if (name.role() == null) {
-                loose.add(path);
+            if (entry.getValue().group() == FileType.Group.RADIANCE
+                    && isEnvironment(path, MapName.of(Sorter.name(path)))) {
+                items.add(new SortedItem(
+                        Kind.HDRI, title(path), Sorter.folder(path), List.of(new SortedItem.SortedFile(path, null))));
             } else {
-                sets.computeIfAbsent(name.set(), k -> new LinkedHashMap<>()).put(path, name.role());
+                maps.add(path);
             }
         }
-        // a plain "rock.png" beside "rock_normal.png" is that set's base color
-        loose.removeIf(path -> {
-            String words = name(names, path).set();
-            Map<String, Role> set = words.isEmpty() ? null : sets.get(words);
-            if (set == null || set.containsValue(Role.BASE_COLOR)) {
-                return false;
-            }
-            set.put(path, Role.BASE_COLOR);
-            return true;
-        });
-        for (Map.Entry<String, Map<String, Role>> set : sets.entrySet()) {
-            addSet(set.getKey(), set.getValue(), loose);
+        // by the words the maps of a set share
+        MapSets.Result found = MapSets.of(maps);
+        for (MapSets.Found set : found.sets()) {
+            items.add(new SortedItem(Kind.MATERIAL, name(set.key()), place(set), set.files()));
         }
-        for (String path : loose) {
+        for (MapSets.Chosen picture : found.loose()) {
             items.add(new SortedItem(
                     Kind.TEXTURE,
-                    title(path),
-                    folder,
-                    List.of(new SortedItem.SortedFile(path, name(names, path).role()))));
+                    title(picture.path()),
+                    Sorter.folder(picture.path()),
+                    List.of(new SortedItem.SortedFile(
+                            picture.path(),
+                            picture.name().role(),
+                            picture.name().coding(),
+                            ""))));
         }
     }
 
-    private static MapName name(Map<String, MapName> names, String path) {
-        return names.getOrDefault(path, new MapName("", null));
+    private static String name(MapSets.Key set) {
+        String name = set.words().isEmpty()
+                ? titled(NameWords.of(Sorter.name(set.folder())).words())
+                : titled(List.of(set.words().split(" ")));
+        return name.isEmpty() ? "material" : name;
     }
 
-    private void addSet(String words, Map<String, Role> set, List<String> loose) {
-        Set<Role> roles = EnumSet.noneOf(Role.class);
-        roles.addAll(set.values());
-        boolean material = roles.size() >= 2
-                && (roles.contains(Role.BASE_COLOR) || roles.contains(Role.NORMAL) || roles.contains(Role.ROUGHNESS));
-        if (!material) {
-            loose.addAll(set.keySet());
-            return;
-        }
-        String name = words.isEmpty() ? titled(MapName.split(Sorter.name(folder))) : titled(List.of(words.split(" ")));
-        List<SortedItem.SortedFile> files = new ArrayList<>();
-        Set<Role> taken = EnumSet.noneOf(Role.class);
-        set.entrySet().stream().sorted(Map.Entry.comparingByValue()).forEach(e -> {
-            if (taken.add(e.getValue())) {
-                files.add(new SortedItem.SortedFile(e.getKey(), e.getValue()));
-            } else {
-                // the same role twice (another resolution or normal convention): kept as a loose texture
-                loose.add(e.getKey());
-            }
-        });
-        items.add(new SortedItem(Kind.MATERIAL, name.isEmpty() ? "material" : name, folder, files));
+    /** The folder all its files lie in, or the one above theirs. */
+    private static String place(MapSets.Found set) {
+        Set<String> folders = new TreeSet<>();
+        set.files().forEach(f -> folders.add(Sorter.folder(f.path())));
+        return folders.size() == 1 ? folders.iterator().next() : set.key().folder();
     }
 
     /**
@@ -178,7 +151,7 @@ public final class FolderSorter {
     private static String title(String path) {
         String name = Sorter.name(path);
         int dot = name.lastIndexOf('.');
-        return titled(MapName.split(dot > 0 ? name.substring(0, dot) : name));
+        return titled(NameWords.of(dot > 0 ? name.substring(0, dot) : name).words());
     }
 
     private static String titled(List<String> words) {

@@ -1,163 +1,249 @@
 package yondershelf.sorting;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Coding;
 import yondershelf.content.Role;
 
 /**
- * A texture file's name taken apart: which set it belongs to and which role it plays, e.g. {@code tarred_timber_2k_rough.png}
- * is roughness of "tarred timber".
+ * One way to understand a texture file's name: which set it belongs to and which role it plays, e.g.
+ * {@code tarred_timber_2k_rough.png} is roughness of "tarred timber" at 2048 pixels.
  *
  * @param set the words of the set's name, lower case, separated by blanks; empty when the name is only a role
  * @param role null when no word tells one
+ * @param size of its longer side in pixels, as the name says; 0 when it does not
+ * @param tile UV square, 1001 and on; 0 when the name does not say
+ * @param version 0 when the name does not say
+ * @param variant words that tell this picture from others of the same role in the set
+ * @param later true when another of the same role is used before it
+ * @param letter true when only a single letter tells the role
+ * @param sample true when it says that it shows the whole thing
  */
-record MapName(String set, @Nullable Role role) {
-    private static final Map<String, Role> WORDS = new HashMap<>();
-    private static final Set<String> NOISE = Set.of(
-            "map",
-            "tex",
-            "texture",
-            "gl",
-            "dx",
-            "opengl",
-            "directx",
-            "srgb",
-            "linear",
-            "raw",
-            "bit",
-            "8bit",
-            "16bit",
-            "seamless",
-            "tileable");
+record MapName(
+        String set,
+        @Nullable Role role,
+        Coding coding,
+        int size,
+        int tile,
+        int version,
+        String variant,
+        boolean later,
+        boolean letter,
+        boolean sample) {
+    private static final Set<String> FIRST = Set.of("t", "m", "tex", "mat");
+    private static final Set<String> GREEN_UP = Set.of("gl", "ogl", "opengl");
+    private static final Set<String> GREEN_DOWN = Set.of("dx", "directx");
+    private static final int FIRST_TILE = 1001;
+    private static final int LAST_TILE = 1999;
+    private static final int ROW = 10;
+    private static final int MOST_JOINED = 3;
 
-    static {
-        words(
-                Role.BASE_COLOR,
-                "basecolor",
-                "basecolour",
-                "albedo",
-                "diffuse",
-                "diff",
-                "color",
-                "colour",
-                "col",
-                "alb",
-                "bc",
-                "base",
-                "d");
-        words(Role.NORMAL, "normal", "normals", "nor", "nrm", "norm", "normalgl", "normaldx", "nml", "n");
-        words(Role.ROUGHNESS, "roughness", "rough", "rgh", "r");
-        words(Role.METALLIC, "metallic", "metalness", "metal", "met", "mtl", "m");
-        words(Role.OCCLUSION, "occlusion", "ao", "ambientocclusion", "occ");
-        words(Role.HEIGHT, "height", "displacement", "disp", "bump", "h");
-        words(Role.OPACITY, "opacity", "alpha", "mask", "transparency", "o");
-        words(Role.EMISSIVE, "emissive", "emission", "emit", "glow", "e");
-        words(Role.PACKED, "orm", "arm", "occlusionroughnessmetallic", "packed", "metallicroughness");
+    static MapName none() {
+        return new MapName("", null, Coding.PLAIN, 0, 0, 0, "", false, false, false);
     }
 
-    private static void words(Role role, String... names) {
-        for (String name : names) {
-            WORDS.put(name, role);
-        }
-    }
-
+    /** The likeliest way to understand a name by itself. */
     static MapName of(String fileName) {
+        return readings(fileName).get(0);
+    }
+
+    /** All ways, the likeliest first; at least one. */
+    static List<MapName> readings(String fileName) {
         int dot = fileName.lastIndexOf('.');
-        List<String> words = split(dot > 0 ? fileName.substring(0, dot) : fileName);
-        for (int i = words.size() - 1; i >= 0; i--) {
-            // two words that make one: base color, ambient occlusion
-            if (i > 0) {
-                Role joined = WORDS.get(words.get(i - 1) + words.get(i));
-                if (joined != null && words.get(i - 1).length() > 1) {
-                    return new MapName(rest(words, i - 1, i), joined);
+        return new Reading(dot > 0 ? fileName.substring(0, dot) : fileName).all();
+    }
+
+    MapName withSize(int other) {
+        return new MapName(set, role, coding, other, tile, version, variant, later, letter, sample);
+    }
+
+    MapName withSet(String other) {
+        return new MapName(other, role, coding, size, tile, version, variant, later, letter, sample);
+    }
+
+    MapName withRole(MapWords.Meaning told) {
+        return new MapName(set, told.role(), told.coding(), size, tile, version, variant, told.later(), false, sample);
+    }
+
+    /** The work of taking one name apart. */
+    private static final class Reading {
+        private final List<String> words = new ArrayList<>();
+        private final List<Boolean> blanks = new ArrayList<>();
+        private final List<MapName> out = new ArrayList<>();
+        private int size;
+        private int tile;
+        private int version;
+        private String numbered = "";
+        private boolean up;
+        private boolean down;
+        private boolean sample;
+
+        Reading(String stem) {
+            NameWords split = NameWords.of(signed(stem));
+            for (int i = 0; i < split.words().size(); i++) {
+                String word = NameWords.plain(split.words().get(i));
+                String next = i + 1 < split.words().size() ? split.words().get(i + 1) : "";
+                if (i == 0 && FIRST.contains(word) && split.words().size() > 2) {
+                    // what kind of file it is
+                    continue;
+                }
+                if (word.equals("non") && (next.equals("color") || next.equals("colour"))) {
+                    i++;
+                } else if (isTileStep(word, 'u') && isTileStep(next, 'v')) {
+                    tile = FIRST_TILE + number(word.substring(1)) - 1 + ROW * (number(next.substring(1)) - 1);
+                    i++;
+                } else if (!isKnown(word)) {
+                    words.add(word);
+                    blanks.add(split.blanks().get(i));
                 }
             }
-            Role role = WORDS.get(words.get(i));
-            boolean single = words.get(i).length() == 1;
-            if (role != null && (!single || (i == words.size() - 1 && words.size() > 1))) {
-                return new MapName(rest(words, i, i), role);
+        }
+
+        /** A sign behind the name of an axis is no separator. */
+        private static String signed(String stem) {
+            String lower = stem.toLowerCase(java.util.Locale.ROOT);
+            int up = lower.indexOf("y+");
+            int down = lower.indexOf("y-");
+            boolean last = down >= 0 && down + 2 == stem.length();
+            int at = up >= 0 ? up : last ? down : -1;
+            if (at < 1 || Character.isLetterOrDigit(stem.charAt(at - 1))) {
+                return stem;
             }
+            return stem.substring(0, at) + (up >= 0 ? "ogl" : "dx") + stem.substring(at + 2);
         }
-        return new MapName(rest(words, -1, -1), null);
-    }
 
-    private static String rest(List<String> words, int from, int to) {
-        List<String> kept = new ArrayList<>();
-        for (int i = 0; i < words.size(); i++) {
-            String word = words.get(i);
-            if ((i < from || i > to) && !isResolution(word) && !NOISE.contains(word)) {
-                kept.add(word);
+        /** Takes in what a word tells apart from set and role; false when it tells nothing of that kind. */
+        private boolean isKnown(String word) {
+            int pixels = MapSize.of(word);
+            if (pixels > 0) {
+                size = Math.max(size, pixels);
+                return true;
             }
+            up |= GREEN_UP.contains(word);
+            down |= GREEN_DOWN.contains(word);
+            sample |= MapWords.isSample(word);
+            if (isNumbered(word, "v")) {
+                version = number(word.substring(1));
+                return true;
+            }
+            if (isNumbered(word, "var") || isNumbered(word, "variant")) {
+                numbered = word;
+                return true;
+            }
+            return GREEN_UP.contains(word)
+                    || GREEN_DOWN.contains(word)
+                    || MapWords.isSilent(word)
+                    || MapWords.isSample(word)
+                    || word.endsWith("bit") && word.length() <= 5 && Character.isDigit(word.charAt(0));
         }
-        return String.join(" ", kept);
-    }
 
-    /** {@code 2k}, {@code 2048}, {@code 2048px}, {@code 2048x1024}. */
-    private static boolean isResolution(String word) {
-        int digits = digitsFrom(word, 0);
-        if (digits == 0) {
-            return false;
+        private static boolean isTileStep(String word, char axis) {
+            return word.length() >= 2 && word.charAt(0) == axis && isNumbered(word, String.valueOf(axis));
         }
-        String rest = word.substring(digits);
-        if (rest.equals("k")) {
-            return digits <= 2;
+
+        private static boolean isNumbered(String word, String head) {
+            if (!word.startsWith(head) || word.length() == head.length() || word.length() > head.length() + 4) {
+                return false;
+            }
+            return word.chars().skip(head.length()).allMatch(c -> c >= '0' && c <= '9');
         }
-        boolean side = digits >= 3 && digits <= 5;
-        if (rest.isEmpty() || rest.equals("px")) {
-            return side;
+
+        private static int number(String digits) {
+            return Integer.parseInt(digits);
         }
-        int others = rest.startsWith("x") ? digitsFrom(rest, 1) : 0;
-        return side && others >= 3 && others <= 5 && others + 1 == rest.length();
-    }
 
-    private static int digitsFrom(String word, int from) {
-        int at = from;
-        while (at < word.length() && word.charAt(at) >= '0' && word.charAt(at) <= '9') {
-            at++;
-        }
-        return at - from;
-    }
-
-    private static boolean isLower(char c) {
-        return c >= 'a' && c <= 'z';
-    }
-
-    private static boolean isUpper(char c) {
-        return c >= 'A' && c <= 'Z';
-    }
-
-    /** True where a word ends inside {@code oakBark}, {@code 2KRough} (before the R) and the like. */
-    private static boolean isSeam(String stem, int at) {
-        char before = stem.charAt(at - 1);
-        if (!isUpper(stem.charAt(at))) {
-            return false;
-        }
-        boolean lowerFollows = at + 1 < stem.length() && isLower(stem.charAt(at + 1));
-        return isLower(before) || before >= '0' && before <= '9' && lowerFollows;
-    }
-
-    /** Splits at separators and where a lower-case letter meets an upper-case one. */
-    static List<String> split(String stem) {
-        List<String> out = new ArrayList<>();
-        int start = 0;
-        for (int i = 0; i <= stem.length(); i++) {
-            boolean separator = i == stem.length() || isSeparator(stem.charAt(i));
-            if (separator || i > start && isSeam(stem, i)) {
-                if (i > start) {
-                    out.add(stem.substring(start, i).toLowerCase(Locale.ROOT));
+        List<MapName> all() {
+            takeTile();
+            for (int last = words.size() - 1; last >= 0; last--) {
+                MapWords.Meaning letter = letterAt(last);
+                if (letter != null) {
+                    add(letter, words.subList(0, last), List.of());
                 }
-                start = separator ? i + 1 : i;
+                int joined = Math.min(MOST_JOINED, last + 1);
+                for (; joined > 0; joined--) {
+                    MapWords.Meaning told = joinedAt(last - joined + 1, last);
+                    if (told != null) {
+                        add(told, words.subList(0, last - joined + 1), words.subList(last + 1, words.size()));
+                        last -= joined - 1;
+                        break;
+                    }
+                }
+                int glued = joined > 0 ? 0 : MapWords.glued(words.get(last));
+                if (glued > 0) {
+                    List<String> before = new ArrayList<>(words.subList(0, last));
+                    before.add(words.get(last).substring(0, glued));
+                    add(
+                            Objects.requireNonNull(MapWords.role(words.get(last).substring(glued))),
+                            before,
+                            words.subList(last + 1, words.size()));
+                }
+            }
+            if (out.isEmpty() || !words.isEmpty() && out.stream().allMatch(name -> name.letter)) {
+                out.add(name(null, words, List.of()));
+            }
+            return out;
+        }
+
+        /** A number at the end that may be a UV square is one when a role is before it. */
+        private void takeTile() {
+            int last = words.size() - 1;
+            if (tile == 0 && last > 0 && words.get(last).length() == 4 && isNumbered(words.get(last), "")) {
+                int value = number(words.get(last));
+                if (value >= FIRST_TILE && value <= LAST_TILE) {
+                    tile = value;
+                    words.remove(last);
+                    blanks.remove(last);
+                }
             }
         }
-        return out;
-    }
 
-    private static boolean isSeparator(char c) {
-        return "_-.()[]".indexOf(c) >= 0 || " \t\n\u000B\f\r".indexOf(c) >= 0;
+        private MapWords.@Nullable Meaning letterAt(int at) {
+            boolean end = at == words.size() - 1 && at > 0 && words.get(at).length() == 1;
+            return end && !blanks.get(at) ? MapWords.letter(words.get(at)) : null;
+        }
+
+        private MapWords.@Nullable Meaning joinedAt(int from, int to) {
+            if (from == to) {
+                return words.get(to).length() == 1 ? null : MapWords.role(words.get(to));
+            }
+            if (words.get(from).length() == 1) {
+                return null;
+            }
+            return MapWords.role(String.join("", words.subList(from, to + 1)));
+        }
+
+        private void add(MapWords.Meaning told, List<String> before, List<String> after) {
+            if (before.isEmpty() || after.isEmpty()) {
+                out.add(name(told, before.isEmpty() ? after : before, List.of()));
+                return;
+            }
+            List<String> both = new ArrayList<>(before);
+            both.addAll(after);
+            out.add(name(told, both, List.of()));
+            out.add(name(told, before, after));
+        }
+
+        private MapName name(MapWords.@Nullable Meaning told, List<String> set, List<String> variant) {
+            String which = String.join(" ", variant);
+            if (told == null) {
+                return new MapName(
+                        String.join(" ", set), null, Coding.PLAIN, size, tile, version, numbered, false, false, sample);
+            }
+            boolean turned = told.role() == Role.NORMAL && down && !up;
+            return new MapName(
+                    String.join(" ", set),
+                    told.role(),
+                    turned ? Coding.GREEN_DOWN : told.coding(),
+                    size,
+                    tile,
+                    version,
+                    which.isEmpty() ? numbered : which,
+                    told.later(),
+                    told.letter(),
+                    sample);
+        }
     }
 }

@@ -30,13 +30,14 @@ public final class Sorter {
     private static Sorted sort(List<String> files, List<Sorted.Skipped> closed, Lore lore) {
         Map<String, List<String>> byFolder = new TreeMap<>();
         for (String path : files) {
-            byFolder.computeIfAbsent(folder(path), k -> new ArrayList<>()).add(path);
+            byFolder.computeIfAbsent(MapFolders.unit(folder(path)), k -> new ArrayList<>())
+                    .add(path);
         }
         Companions companions = Companions.among(files, lore);
         List<SortedItem> items = new ArrayList<>();
         List<Sorted.Skipped> skipped = new ArrayList<>(closed);
-        for (Map.Entry<String, List<String>> folder : byFolder.entrySet()) {
-            Sorted sorted = FolderSorter.sort(folder.getKey(), folder.getValue(), companions, lore);
+        for (List<String> together : byFolder.values()) {
+            Sorted sorted = FolderSorter.sort(together, companions, lore);
             items.addAll(sorted.items());
             skipped.addAll(sorted.skipped());
         }

@@ -30,9 +30,30 @@ import yondershelf.work.Work;
 /** Looking at what changed ends where looking at everything anew would. */
 class LookTest {
     private static final ContentReader READER = new Formats();
-    private static final String[] FOLDERS = {"", "a", "a/textures", "b", "b/textures", "b/deep/er", "c d"};
+    private static final String[] FOLDERS = {
+        "",
+        "a",
+        "a/textures",
+        "b",
+        "b/textures",
+        "b/deep/er",
+        "c d",
+        "a/2k",
+        "a/textures/4k",
+        "b/normal",
+        "b/normal/1k",
+        "rust_2k"
+    };
     private static final String[] PICTURES = {
-        "oak_color.png", "oak_normal.png", "oak_rough.png", "diffuse.png", "sky.hdr", "plain.png", "rust_n.png"
+        "oak_color.png",
+        "oak_normal.png",
+        "oak_rough.png",
+        "diffuse.png",
+        "sky.hdr",
+        "plain.png",
+        "rust_n.png",
+        "oak_color_1k.png",
+        "rust_color.png"
     };
     private static final String[] MODELS = {"buoy.gltf", "crate.obj", "crate.mtl", "mast.gltf"};
 
@@ -46,7 +67,7 @@ class LookTest {
         Map<String, String> out = new TreeMap<>();
         for (Asset a : library.assets()) {
             Set<String> files = new TreeSet<>();
-            a.files().forEach(f -> files.add(f.path() + " " + f.role()));
+            a.files().forEach(f -> files.add(f.path() + " " + f.mark()));
             out.put(a.path(), a.kind() + " " + a.name() + " " + files + " " + new TreeSet<>(FileState.split(a.key())));
         }
         library.skipped().forEach(s -> out.put("skipped " + s.path(), s.reason()));
