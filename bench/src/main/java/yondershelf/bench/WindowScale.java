@@ -28,7 +28,8 @@ public final class WindowScale {
             "-XX:MinHeapFreeRatio=10",
             "-XX:MaxHeapFreeRatio=25",
             "-XX:G1PeriodicGCInterval=30000",
-            "-XX:GCTimeRatio=4",
+            "-XX:GCTimeRatio=1",
+            "-XX:G1HeapRegionSize=1m",
             "-XX:+UnlockExperimentalVMOptions",
             "-XX:G1MaxNewSizePercent=25");
 

@@ -1,6 +1,5 @@
 package yondershelf.catalogue;
 
-import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
@@ -40,12 +39,13 @@ final class MaterialWork implements KindWork {
                 .isPresent();
     }
 
-    private static Map<Role, Path> mapFiles(Source source) {
-        EnumMap<Role, Path> maps = new EnumMap<>(Role.class);
+    private static Map<Role, ImageSource> maps(Source source) {
+        EnumMap<Role, ImageSource> maps = new EnumMap<>(Role.class);
         for (SortedItem.SortedFile file : source.files()) {
             Role role = file.role();
             if (role != null && file.isUsed()) {
-                maps.put(role, source.root().resolve(file.path()));
+                maps.put(
+                        role, ImageSource.at(source.root().resolve(file.path())).as(file.coding()));
             }
         }
         return maps;
@@ -54,12 +54,8 @@ final class MaterialWork implements KindWork {
     @Override
     public Facts measure(Source source) {
         return isTold(source)
-                ? meter.materials(
-                        source.main(),
-                        source.files().stream()
-                                .map(f -> source.root().resolve(f.path()))
-                                .toList())
-                : meter.material(source.name(), mapFiles(source));
+                ? meter.materials(source.main(), source.all())
+                : meter.material(source.name(), maps(source), source.all());
     }
 
     @Override
@@ -74,7 +70,7 @@ final class MaterialWork implements KindWork {
             return reader.readMaterials(source.main()).first().withName(source.name());
         }
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
-        mapFiles(source).forEach((role, file) -> maps.put(role, TextureUse.of(ImageSource.at(file))));
+        maps(source).forEach((role, image) -> maps.put(role, TextureUse.of(image)));
         return Material.ofMaps(source.name(), maps);
     }
 

@@ -31,6 +31,11 @@ public record Source(Path root, String name, List<SortedItem.SortedFile> files, 
         return new Source(library.root(), library.shownName(asset), asset.files(), asset.space(), asset.excerpt());
     }
 
+    /** All its files, those that are not used too. */
+    List<Path> all() {
+        return files.stream().map(f -> root.resolve(f.path())).toList();
+    }
+
     /** The file that names it. */
     Path main() {
         return root.resolve(files.get(0).path());

@@ -11,12 +11,14 @@ import org.jspecify.annotations.Nullable;
  * @param file the file meant by the reference; it may be missing. Null for embedded pictures
  * @param bytes the encoded picture when embedded, else null
  * @param asStored true when its numbers are meant as they are stored, whatever it says itself of its colours
+ * @param coding how its numbers are to be read for the role it plays
  */
-public record ImageSource(String reference, @Nullable Path file, byte @Nullable [] bytes, boolean asStored) {
+public record ImageSource(
+        String reference, @Nullable Path file, byte @Nullable [] bytes, boolean asStored, Coding coding) {
 
     /** One whose own word on its colours counts. */
     public ImageSource(String reference, @Nullable Path file, byte @Nullable [] bytes) {
-        this(reference, file, bytes, false);
+        this(reference, file, bytes, false, Coding.PLAIN);
     }
 
     public static ImageSource at(Path file) {
@@ -29,7 +31,12 @@ public record ImageSource(String reference, @Nullable Path file, byte @Nullable 
 
     /** The same with its numbers meant as they are stored. */
     public ImageSource stored() {
-        return new ImageSource(reference, file, bytes, true);
+        return new ImageSource(reference, file, bytes, true, coding);
+    }
+
+    /** The same read in another way. */
+    public ImageSource as(Coding other) {
+        return new ImageSource(reference, file, bytes, asStored, other);
     }
 
     /** True when the bytes are there to be read. */

@@ -168,10 +168,14 @@ public final class FactsMeter {
         }
     }
 
-    /** Facts of a texture set. */
-    public Facts material(String name, Map<Role, Path> maps) {
+    /**
+     * Facts of a texture set.
+     *
+     * @param files all of it, those that are not used too
+     */
+    public Facts material(String name, Map<Role, ImageSource> maps, List<Path> files) {
         List<Facts.MapFacts> measured = new ArrayList<>();
-        new EnumMap<>(maps).forEach((role, file) -> measured.add(map(role, ImageSource.at(file))));
+        new EnumMap<>(maps).forEach((role, image) -> measured.add(map(role, image)));
         boolean any = measured.stream().anyMatch(m -> m.problem() == null);
         String reason = any || measured.isEmpty()
                 ? ""
@@ -188,7 +192,7 @@ public final class FactsMeter {
                 0,
                 0,
                 Double.NaN,
-                bytes(List.copyOf(maps.values())),
+                bytes(files),
                 Remarks.NONE,
                 Facts.SceneFacts.NONE);
     }

@@ -189,16 +189,17 @@ public final class Formats implements ContentReader {
     private Picture picture(ImageSource source, boolean colours) throws ProblemException {
         return edge(source.shownName(), () -> {
             if (isExr(source)) {
-                return exr(source, 1);
+                return source.coding().apply(exr(source, 1));
             }
             byte[] bytes = Pictures.bytesOf(source);
             FileType type = Pictures.type(source, bytes);
-            return switch (type) {
+            Picture stored = switch (type) {
                 case HDR -> RadianceHdr.read(source.shownName(), bytes);
                 case KTX2 -> KtxReader.read(source, bytes);
                 case DDS -> DdsReader.read(source, bytes);
                 default -> Pictures.read(source, bytes, type, colours);
             };
+            return source.coding().apply(stored);
         });
     }
 
@@ -231,7 +232,9 @@ public final class Formats implements ContentReader {
      * @param step so many pixels each way become one, by their mean
      */
     public Picture readReduced(ImageSource source, int step) throws ProblemException {
-        return edge(source.shownName(), () -> isExr(source) ? exr(source, step) : readPicture(source));
+        return edge(
+                source.shownName(),
+                () -> isExr(source) ? source.coding().apply(exr(source, step)) : readPicture(source));
     }
 
     @Override

@@ -229,12 +229,17 @@ final class GltfMaterialWriter {
         String key = digest(bytes);
         String title = title(use);
         boolean others = role.isColour() && !image.asStored() && ColourChunks.tellsOthers(bytes, type);
-        if ((type == FileType.PNG || type == FileType.JPEG) && !others) {
+        boolean changed = !image.coding().isPlain();
+        if ((type == FileType.PNG || type == FileType.JPEG) && !others && !changed) {
             return new Encoded(key, title, type == FileType.PNG ? "image/png" : "image/jpeg", bytes);
         }
         Optional<Picture> picture = picture(use, role);
         return picture.isPresent()
-                ? new Encoded(others ? "colours " + key : key, title, "image/png", PngWriter.write(picture.get()))
+                ? new Encoded(
+                        (others ? "colours " : "") + image.coding().word() + key,
+                        title,
+                        "image/png",
+                        PngWriter.write(picture.get()))
                 : null;
     }
 
@@ -285,7 +290,8 @@ final class GltfMaterialWriter {
             return "none";
         }
         byte[] bytes = use.image().bytes();
-        return bytes != null ? digest(bytes) : use.image().shownName();
+        return use.image().coding().word()
+                + (bytes != null ? digest(bytes) : use.image().shownName());
     }
 
     private static String digest(byte[] bytes) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Coding;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Layers;
 import yondershelf.content.Material;
@@ -119,6 +120,7 @@ final class MaterialStream {
         ContentStream.text(file == null ? "" : file.toString(), out);
         byte[] bytes = image.bytes();
         out.writeBoolean(image.asStored());
+        ContentStream.text(image.coding().word(), out);
         out.writeInt(bytes == null ? -1 : bytes.length);
         if (bytes != null) {
             out.write(bytes);
@@ -129,9 +131,10 @@ final class MaterialStream {
         String reference = ContentStream.text(in);
         String file = ContentStream.text(in);
         boolean asStored = in.readBoolean();
+        Coding coding = new Coding(ContentStream.text(in));
         int length = in.readInt();
         byte[] bytes = length < 0 ? null : in.readNBytes(length);
-        return new ImageSource(reference, file.isEmpty() ? null : Path.of(file), bytes, asStored);
+        return new ImageSource(reference, file.isEmpty() ? null : Path.of(file), bytes, asStored, coding);
     }
 
     private static void layers(Layers l, DataOutputStream out) throws IOException {

@@ -99,7 +99,7 @@ public final class Shaders {
             }
         }
         return new Key(
-                source.shownName(),
+                source.coding().word() + " " + source.shownName(),
                 source.bytes() == null ? 0 : System.identityHashCode(source.bytes()),
                 colour,
                 changed);

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
@@ -57,11 +58,20 @@ class FactsTest {
     void missingAndBrokenMapsAreCounted() throws Exception {
         Path good = Files.write(folder.resolve("good.png"), Formats.png(Picture.ofBytes(8, 8, 1, new byte[64])));
         Path bad = Files.write(folder.resolve("bad.png"), new byte[] {1, 2, 3});
+        Path gone = folder.resolve("gone.png");
         Facts facts = meter.material(
-                "m", Map.of(Role.BASE_COLOR, good, Role.NORMAL, bad, Role.ROUGHNESS, folder.resolve("gone.png")));
+                "m",
+                Map.of(
+                        Role.BASE_COLOR,
+                        ImageSource.at(good),
+                        Role.NORMAL,
+                        ImageSource.at(bad),
+                        Role.ROUGHNESS,
+                        ImageSource.at(gone)),
+                List.of(good, bad, gone));
         assertTrue(facts.readable());
         assertEquals(2, facts.brokenMaps());
-        Facts none = meter.material("m", Map.of(Role.BASE_COLOR, folder.resolve("gone.png")));
+        Facts none = meter.material("m", Map.of(Role.BASE_COLOR, ImageSource.at(gone)), List.of(gone));
         assertFalse(none.readable());
         assertTrue(none.reason().contains("gone.png"));
     }
