@@ -1,0 +1,49 @@
+package yondershelf.sorting.evidence;
+
+import java.util.List;
+import java.util.Optional;
+import yondershelf.content.Coding;
+import yondershelf.content.Role;
+
+/** A height in the place of the base color: grey, and its slopes are those of the set's normal map. */
+final class ReliefJudge implements Judge {
+    private static final double LIKE = 0.6;
+    private static final double SURE = 0.8;
+
+    @Override
+    public List<Verdict> look(Maps maps) {
+        Optional<Maps.Map> colour = maps.of(Role.BASE_COLOR);
+        Optional<Maps.Map> normal = maps.of(Role.NORMAL);
+        boolean other = maps.of(Role.HEIGHT).isPresent();
+        if (colour.isEmpty()
+                || normal.isEmpty()
+                || other
+                || !colour.get().sample().isGrey()) {
+            return List.of();
+        }
+        double like = correlation(normal.get().sample(), colour.get().sample());
+        return like > LIKE
+                ? List.of(new Verdict(
+                        colour.get().path(),
+                        Role.HEIGHT,
+                        Coding.PLAIN,
+                        SURE,
+                        "base color by name, but grey and as high as the normal map is steep: height"))
+                : List.of();
+    }
+
+    /** Between red of a normal map and how a picture falls to the right. */
+    private static double correlation(Sample normal, Sample height) {
+        double xy = 0;
+        double xx = 0;
+        double yy = 0;
+        for (int i = 0; i < normal.count(); i++) {
+            double red = normal.at(i, 0) * 2 - 1;
+            double fall = normal.like(height, i, 0, -1, 0) - normal.like(height, i, 0, 1, 0);
+            xy += red * fall;
+            xx += red * red;
+            yy += fall * fall;
+        }
+        return xx == 0 || yy == 0 ? 0 : xy / Math.sqrt(xx * yy);
+    }
+}
