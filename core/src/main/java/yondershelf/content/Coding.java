@@ -1,11 +1,14 @@
 package yondershelf.content;
 
+import java.util.List;
+
 /**
  * How the numbers of a map are stored where that is not the way of its role: the same picture, read otherwise.
  *
  * @param word empty for the role's own way; {@code inverted} for smoothness instead of roughness; {@code greenDown} for a normal
  *     map whose green points down; for packed maps a letter for each channel: {@code o} occlusion, {@code r} roughness,
- *     {@code m} metallic, {@code s} smoothness, {@code -} nothing
+ *     {@code m} metallic, {@code s} smoothness, {@code -} nothing; for a map that is one channel of a picture {@code red},
+ *     {@code green}, {@code blue} or {@code alpha}, and {@code -inverted} behind it when it is turned round
  */
 public record Coding(String word) {
     public static final Coding PLAIN = new Coding("");
@@ -16,6 +19,13 @@ public record Coding(String word) {
     private static final String PACKED = "orm";
 
     private static final String LETTERS = "orms-";
+    private static final List<String> CHANNELS = List.of("red", "green", "blue", "alpha");
+    private static final String TURNED = "-inverted";
+
+    /** One channel of a picture. */
+    public static Coding ofChannel(char letter, boolean inverted) {
+        return new Coding(CHANNELS.get("rgba".indexOf(letter)) + (inverted ? TURNED : ""));
+    }
 
     public boolean isPlain() {
         return word.isEmpty();
@@ -29,7 +39,27 @@ public record Coding(String word) {
         if (equals(GREEN_DOWN)) {
             return changed(picture, (x, y, c, old) -> c == 1 && picture.channels() >= 3 ? 1 - old : old);
         }
+        boolean turned = word.endsWith(TURNED);
+        int channel = CHANNELS.indexOf(turned ? word.substring(0, word.length() - TURNED.length()) : word);
+        if (channel >= 0) {
+            return single(picture, channel, turned);
+        }
         return isPacking() ? packed(picture) : picture;
+    }
+
+    /** As a grey picture. A grey one has its grey in all three, and one without alpha is solid. */
+    private static Picture single(Picture picture, int channel, boolean turned) {
+        int w = picture.width();
+        int h = picture.height();
+        boolean alpha = channel == 3;
+        boolean there = !alpha || picture.channels() % 2 == 0;
+        int from = alpha ? picture.channels() - 1 : picture.channels() >= 3 ? channel : 0;
+        float[] out = new float[w * h];
+        for (int i = 0; i < out.length; i++) {
+            float value = there ? picture.value(i % w, i / w, from) : 1;
+            out[i] = turned ? 1 - value : value;
+        }
+        return picture.isFloat() ? Picture.ofFloats(w, h, 1, out) : bytes(w, h, 1, out);
     }
 
     private static boolean isAlpha(Picture picture, int channel) {

@@ -6,6 +6,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import yondershelf.content.Coding;
 import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
 import yondershelf.content.MaterialFile;
@@ -14,6 +16,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
+import yondershelf.content.Role;
 import yondershelf.content.Space;
 
 /**
@@ -284,6 +287,18 @@ public final class Formats implements ContentReader {
     public static List<String> beyondScenes(Path file, Reach reach) throws ProblemException {
         return edge(file, () -> GltfForeign.of(GltfDocument.load(file, reach)));
     }
+
+    /**
+     * Materials made of maps as a MaterialX document, for standard surface and glTF PBR.
+     *
+     * @param references the pictures' files by role, relative to the document and {@code /}-separated, with how each is read
+     */
+    public static byte[] mtlx(String name, Map<Role, MapReference> references) {
+        return MtlxWriter.write(name, references);
+    }
+
+    /** A map in a document of materials. */
+    public record MapReference(String file, Coding coding) {}
 
     /** A picture as PNG with eight bits a channel; values 0 to 1 are stored as they are. */
     public static byte[] png(Picture picture) {

@@ -3,6 +3,7 @@ package yondershelf.format;
 import java.util.EnumMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Coding;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 
@@ -38,18 +39,25 @@ final class MapChannels {
     void pack() {
         TextureUse rough = maps.get(Role.ROUGHNESS);
         TextureUse metal = maps.get(Role.METALLIC);
-        boolean green = channel(Role.ROUGHNESS) == 'g';
-        boolean both = channel(Role.METALLIC) == 'b' && same(rough, metal);
+        boolean green = channel(Role.ROUGHNESS) == 'g'
+                && rough != null
+                && rough.image().coding().isPlain();
+        boolean both = channel(Role.METALLIC) == 'b'
+                && metal != null
+                && same(rough, metal)
+                && metal.image().coding().isPlain();
         if (rough != null && green && (both || metal == null)) {
             maps.remove(Role.ROUGHNESS);
             maps.remove(Role.METALLIC);
             maps.put(Role.PACKED, rough);
         }
-    }
-
-    /** True when a map is left that is looked up in another channel than the first, which is not done here. */
-    boolean hasOtherChannels() {
-        return maps.keySet().stream().anyMatch(role -> "gb".indexOf(channel(role)) >= 0);
+        // what is left in other channels than the first is taken out of its picture
+        maps.replaceAll((role, use) -> {
+            char letter = channel(role);
+            boolean other = role != Role.PACKED && "gba".indexOf(letter) >= 0;
+            boolean inverted = use.image().coding().equals(Coding.INVERTED);
+            return other ? use.withImage(use.image().as(Coding.ofChannel(letter, inverted))) : use;
+        });
     }
 
     private char channel(Role role) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Coding;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Srgb;
 import yondershelf.content.TextureUse;
@@ -18,7 +19,7 @@ import yondershelf.content.Wrap;
 final class MtlxGraph {
     private static final int LONGEST_CHAIN = 64;
     private static final int MOST_STEPS = 20_000;
-    private static final Set<String> PASSED = Set.of("dot", "convert", "combine3", "combine4");
+    private static final Set<String> PASSED = Set.of("dot", "convert", "combine4");
     private static final List<String> MAIN_INPUTS = List.of("in", "in1", "fg", "color", "texcoord");
 
     /** ACEScg (AP1) to linear Rec. 709, by the primaries of both; rows. */
@@ -146,6 +147,8 @@ final class MtlxGraph {
                 yield in == null ? null : new Found(numbers(node, "scale", scope, graph, 1), in.picture, in.channel);
             }
             case "multiply" -> multiply(node, scope, graph, depth);
+            case "invert" -> inverted(input(node, "in", scope, graph, depth));
+            case "combine3" -> combined(node, scope, graph, depth);
             case "extract" -> {
                 Found in = input(node, "in", scope, graph, depth);
                 int index = (int) numbers(node, "index", scope, graph, 0)[0];
@@ -178,6 +181,46 @@ final class MtlxGraph {
             }
         }
         return null;
+    }
+
+    private static @Nullable Found inverted(@Nullable Found in) {
+        TextureUse picture = in == null ? null : in.picture;
+        if (in == null || picture == null) {
+            double[] out = in == null ? new double[0] : in.factor.clone();
+            Arrays.setAll(out, i -> 1 - out[i]);
+            return in == null ? null : Found.of(out);
+        }
+        Coding turned = picture.image().coding().isPlain() ? Coding.INVERTED : Coding.PLAIN;
+        return new Found(in.factor, picture.withImage(picture.image().as(turned)), in.channel);
+    }
+
+    /** The channels of one picture put together again, as a normal map's whose green is turned; else its first one stands for it. */
+    private @Nullable Found combined(MtlxElement node, MtlxElement scope, @Nullable MtlxElement graph, int depth) {
+        Found r = input(node, "in1", scope, graph, depth);
+        Found g = input(node, "in2", scope, graph, depth);
+        Found b = input(node, "in3", scope, graph, depth);
+        if (r == null || g == null || b == null) {
+            return r;
+        }
+        TextureUse first = r.picture;
+        TextureUse second = g.picture;
+        TextureUse third = b.picture;
+        if (first == null || second == null || third == null) {
+            boolean numbers = first == null && second == null && third == null;
+            return numbers ? Found.of(r.number(), g.number(), b.number()) : r;
+        }
+        Coding green = second.image().coding();
+        boolean same = r.channel == 'r'
+                && g.channel == 'g'
+                && b.channel == 'b'
+                && first.image().equals(third.image())
+                && first.image().as(green).equals(second.image());
+        if (!same) {
+            notShown.add("channels of several pictures put together");
+            return r;
+        }
+        Coding whole = green.equals(Coding.INVERTED) ? Coding.GREEN_DOWN : Coding.PLAIN;
+        return new Found(r.factor, first.withImage(first.image().as(whole)), MapChannels.WHOLE);
     }
 
     private @Nullable Found multiply(MtlxElement node, MtlxElement scope, @Nullable MtlxElement graph, int depth) {

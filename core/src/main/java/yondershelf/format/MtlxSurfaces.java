@@ -247,9 +247,6 @@ final class MtlxSurfaces {
             Layers layers) {
         boolean alpha = maps.takeAlpha();
         maps.pack();
-        if (maps.hasOtherChannels()) {
-            graph.notShown().add("a single channel of a picture");
-        }
         Map<Role, yondershelf.content.TextureUse> all = new HashMap<>(maps.maps());
         return new Material(
                 name, base[0], base[1], base[2], opacity, metal, rough, glow[0], glow[1], glow[2], normal, cutoff,

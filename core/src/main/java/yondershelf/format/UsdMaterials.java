@@ -153,9 +153,6 @@ final class UsdMaterials {
             Layers layers = layers();
             boolean alpha = maps.takeAlpha();
             maps.pack();
-            if (maps.hasOtherChannels()) {
-                notShown.add("a single channel of a picture");
-            }
             return new Material(
                     name,
                     base[0],

@@ -4,15 +4,17 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.sorting.SortedItem;
 
-/** A library's assets by the size of the file that names them, to find those with the same bytes. */
+/** A library's assets by the sizes of their files, to find those with the same bytes. */
 final class Duplicates {
     private final Library library;
     private final Map<Long, List<Asset>> bySize = new HashMap<>();
@@ -20,8 +22,7 @@ final class Duplicates {
     Duplicates(Library library) {
         this.library = library;
         for (Asset asset : library.assets()) {
-            long size = size(library.resolve(asset.path()));
-            if (size >= 0) {
+            for (long size : Set.copyOf(asset.sizes())) {
                 bySize.computeIfAbsent(size, k -> new ArrayList<>()).add(asset);
             }
         }
@@ -45,7 +46,7 @@ final class Duplicates {
     String of(Path root, SortedItem item) {
         Path naming = root.resolve(item.files().get(0).path());
         for (Asset asset : bySize.getOrDefault(size(naming), List.of())) {
-            if (same(library.resolve(asset.path()), naming)
+            if (asset.kind() == item.kind()
                     && item.files().stream().allMatch(f -> has(asset, root.resolve(f.path())))) {
                 return asset.path();
             }
@@ -58,6 +59,14 @@ final class Duplicates {
         return asset.files().stream()
                 .map(f -> library.resolve(f.path()))
                 .anyMatch(there -> size(there) == size && same(there, file));
+    }
+
+    static boolean holds(Path file, byte[] bytes) {
+        try {
+            return Files.size(file) == bytes.length && Arrays.equals(Files.readAllBytes(file), bytes);
+        } catch (IOException e) {
+            return false;
+        }
     }
 
     static boolean same(Path a, Path b) {

@@ -64,6 +64,22 @@ public final class Intake implements AutoCloseable {
         return planner.plan();
     }
 
+    /**
+     * Looks at the pictures of a plan's materials, and corrects what their names told: a grey normal map is a height, green that
+     * points down is turned. Reads all of them: for work in the background.
+     */
+    public IntakePlan examine(IntakePlan plan, Work work) {
+        List<IntakePlan.Item> out = new ArrayList<>(plan.items());
+        for (int i = 0; i < out.size() && !work.isCancelled(); i++) {
+            IntakePlan.Item item = out.get(i);
+            work.progress(i, out.size(), item.name());
+            if (Examination.isOf(item) && item.isWanted()) {
+                out.set(i, Examination.of(item, reader));
+            }
+        }
+        return new IntakePlan(out, plan.skipped());
+    }
+
     private Path temporaryFolder(Path archive) throws ProblemException {
         try {
             Path made =
@@ -108,8 +124,7 @@ public final class Intake implements AutoCloseable {
                 work.progress(paths.size(), items.size(), item.name());
                 String base = bases.getOrDefault(item.base(), item.base());
                 try {
-                    take(item, base, acts);
-                    paths.add(IntakePlan.joined(base, item.files().get(0).path()));
+                    paths.add(take(item, base, acts));
                 } catch (ProblemException e) {
                     work.problem(e.problem());
                 }
@@ -140,8 +155,12 @@ public final class Intake implements AutoCloseable {
         return out;
     }
 
-    /** The file that names the asset comes last: until then there is no asset, so none is ever seen half. */
-    private void take(IntakePlan.Item item, String base, FileActs acts) throws ProblemException {
+    /**
+     * The file that names the asset comes last: until then there is no asset, so none is ever seen half.
+     *
+     * @return the path of that file
+     */
+    private String take(IntakePlan.Item item, String base, FileActs acts) throws ProblemException {
         int before = acts.made();
         try {
             List<SortedItem.SortedFile> files = new ArrayList<>(item.files());
@@ -153,6 +172,9 @@ public final class Intake implements AutoCloseable {
                     acts.copyIn(from, target);
                 }
             }
+            return Examination.isOf(item)
+                    ? SetDocument.write(item, base, library, acts)
+                    : IntakePlan.joined(base, item.files().get(0).path());
         } catch (ProblemException e) {
             acts.takeBackTo(before);
             throw e;

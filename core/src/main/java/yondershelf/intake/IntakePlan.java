@@ -25,6 +25,7 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
      * @param files below {@code root}
      * @param duplicateOf path of an asset of the library with the same bytes, or null
      * @param reason why it will not be taken unless asked for, or empty
+     * @param notes what its pictures say of its maps where their names tell otherwise
      * @param laidOut how its picture lays the world out, when it is to become an equirectangular one; else null
      */
     public record Item(
@@ -36,9 +37,16 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
             List<SortedItem.SortedFile> files,
             @Nullable String duplicateOf,
             String reason,
+            List<String> notes,
             @Nullable Projection laidOut) {
         public Item {
             files = List.copyOf(files);
+            notes = List.copyOf(notes);
+        }
+
+        /** The same with other maps. */
+        Item withFiles(List<SortedItem.SortedFile> others, List<String> because) {
+            return new Item(kind, name, root, base, folder, others, duplicateOf, reason, because, laidOut);
         }
 
         /** True when it is taken without being asked for. */

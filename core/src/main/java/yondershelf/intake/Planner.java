@@ -143,6 +143,7 @@ final class Planner {
                     item.files(),
                     duplicate,
                     reason,
+                    List.of(),
                     null));
             Surroundings.offer(items.get(items.size() - 1), reader).ifPresent(items::add);
         }

@@ -51,6 +51,7 @@ final class Surroundings {
                 item.files(),
                 null,
                 laidOut.title() + ": made equirectangular when ticked",
+                List.of(),
                 laidOut);
     }
 
@@ -84,6 +85,7 @@ final class Surroundings {
                 List.of(new SortedItem.SortedFile(name, null)),
                 null,
                 "",
+                List.of(),
                 null);
     }
 }

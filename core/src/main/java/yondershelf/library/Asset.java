@@ -52,6 +52,11 @@ public record Asset(
         return locator.file();
     }
 
+    /** Bytes of each of its files when it was last looked at, in their order. */
+    public List<Long> sizes() {
+        return FileState.split(key).stream().map(FileState::size).toList();
+    }
+
     static Asset of(String id, SortedItem item, String key) {
         return new Asset(
                 id,

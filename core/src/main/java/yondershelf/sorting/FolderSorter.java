@@ -3,9 +3,12 @@ package yondershelf.sorting;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -21,6 +24,7 @@ public final class FolderSorter {
     private static final Pattern COMPANION = Pattern.compile(".*\\.(mtl|bin)$", Pattern.CASE_INSENSITIVE);
     private static final Pattern SURELY_NONE =
             Pattern.compile(".*\\.(txt|json|md|pdf|html?)$", Pattern.CASE_INSENSITIVE);
+    private static final String NOT_USED = "not used";
     private static final int TWICE_AS_WIDE = 2000;
     private static final int ABOUT = 40;
 
@@ -45,12 +49,14 @@ public final class FolderSorter {
 
     private Sorted sort(Collection<String> paths) {
         TreeMap<String, FileType> pictures = new TreeMap<>();
+        List<String> needed = new ArrayList<>();
         for (String path : paths.stream().sorted().toList()) {
             FileType type = FileType.byName(Sorter.name(path)).orElse(null);
             if (type == null && !COMPANION.matcher(path).matches()) {
                 type = unnamedType(path);
             }
             if (companions.isNeeded(path)) {
+                needed.add(path);
                 continue;
             }
             if (type == null) {
@@ -66,7 +72,7 @@ public final class FolderSorter {
                 skipped.add(new Sorted.Skipped(path, "an archive inside what was brought: take it in by itself"));
             }
         }
-        sortPictures(pictures);
+        sortPictures(pictures, needed);
         items.sort(Comparator.comparing(SortedItem::kind).thenComparing(SortedItem::name));
         return new Sorted(items, skipped);
     }
@@ -91,8 +97,17 @@ public final class FolderSorter {
                 : null;
     }
 
-    private void sortPictures(Map<String, FileType> pictures) {
+    /** @param needed by models and materials; those of the materials here show what else belongs to them */
+    private void sortPictures(Map<String, FileType> pictures, List<String> needed) {
         List<String> maps = new ArrayList<>();
+        Map<String, SortedItem> owners = new HashMap<>();
+        for (SortedItem item : items) {
+            for (SortedItem.SortedFile file :
+                    item.kind() == Kind.MATERIAL ? item.files() : List.<SortedItem.SortedFile>of()) {
+                owners.put(file.path(), item);
+            }
+        }
+        needed.stream().filter(owners::containsKey).forEach(maps::add);
         for (Map.Entry<String, FileType> entry : pictures.entrySet()) {
             String path = entry.getKey();
             if (entry.getValue().group() == FileType.Group.RADIANCE
@@ -106,9 +121,20 @@ public final class FolderSorter {
         // by the words the maps of a set share
         MapSets.Result found = MapSets.of(maps);
         for (MapSets.Found set : found.sets()) {
+            Optional<SortedItem> owner = set.files().stream()
+                    .map(f -> owners.get(f.path()))
+                    .filter(Objects::nonNull)
+                    .findFirst();
+            if (owner.isPresent()) {
+                join(owner.get(), set, owners.keySet());
+                continue;
+            }
             items.add(new SortedItem(Kind.MATERIAL, name(set.key()), place(set), set.files()));
         }
         for (MapSets.Chosen picture : found.loose()) {
+            if (owners.containsKey(picture.path())) {
+                continue;
+            }
             items.add(new SortedItem(
                     Kind.TEXTURE,
                     title(picture.path()),
@@ -119,6 +145,23 @@ public final class FolderSorter {
                             picture.name().coding(),
                             ""))));
         }
+    }
+
+    /** Maps of a set that its file of materials does not name: kept with it. */
+    private void join(SortedItem told, MapSets.Found set, Set<String> owned) {
+        int at = items.indexOf(told);
+        SortedItem now = items.stream()
+                .filter(i -> i.files().get(0).equals(told.files().get(0)))
+                .findFirst()
+                .orElse(told);
+        List<SortedItem.SortedFile> files = new ArrayList<>(now.files());
+        for (SortedItem.SortedFile file : set.files()) {
+            if (!owned.contains(file.path())) {
+                String which = file.variant().isEmpty() ? NOT_USED : file.variant();
+                files.add(new SortedItem.SortedFile(file.path(), file.role(), file.coding(), which));
+            }
+        }
+        items.set(at < 0 ? items.indexOf(now) : at, new SortedItem(now.kind(), now.name(), now.folder(), files));
     }
 
     private static String name(MapSets.Key set) {

@@ -1,0 +1,95 @@
+package yondershelf.intake;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import yondershelf.content.ImageSource;
+import yondershelf.content.Kind;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.format.ContentReader;
+import yondershelf.format.FileType;
+import yondershelf.sorting.SortedItem;
+import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.sorting.evidence.Evidence;
+import yondershelf.sorting.evidence.Maps;
+import yondershelf.sorting.evidence.Sample;
+import yondershelf.sorting.evidence.Verdict;
+
+/** Looks at the pictures of materials to be, and corrects what their names tell of them. */
+final class Examination {
+    private static final String INSTEAD = "another";
+
+    private Examination() {}
+
+    /** True for a material made of maps by their names, of which nobody has said anything yet. */
+    static boolean isOf(IntakePlan.Item item) {
+        return item.kind() == Kind.MATERIAL && !isTold(item);
+    }
+
+    /** True when a file says what the material is. */
+    static boolean isTold(IntakePlan.Item item) {
+        return FileType.byName(item.files().get(0).path())
+                .filter(type -> type.group() == FileType.Group.MATERIAL)
+                .isPresent();
+    }
+
+    static IntakePlan.Item of(IntakePlan.Item item, ContentReader reader) {
+        List<Maps.Map> maps = new ArrayList<>();
+        for (SortedFile file : item.files()) {
+            Role role = file.role();
+            if (role != null && file.isUsed()) {
+                sample(item, file, reader)
+                        .ifPresent(sample -> maps.add(new Maps.Map(file.path(), role, file.coding(), sample)));
+            }
+        }
+        List<Verdict> verdicts = Evidence.of(new Maps(maps));
+        return verdicts.isEmpty() ? item : corrected(item, verdicts);
+    }
+
+    /** What cannot be read says nothing; its own card will say why. */
+    private static Optional<Sample> sample(IntakePlan.Item item, SortedFile file, ContentReader reader) {
+        try {
+            return Optional.of(
+                    new Sample(reader.readPicture(ImageSource.at(item.root().resolve(file.path())))));
+        } catch (ProblemException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static IntakePlan.Item corrected(IntakePlan.Item item, List<Verdict> verdicts) {
+        List<SortedFile> files = new ArrayList<>();
+        List<String> notes = new ArrayList<>();
+        for (SortedFile file : item.files()) {
+            Optional<Verdict> verdict =
+                    verdicts.stream().filter(v -> v.path().equals(file.path())).findFirst();
+            verdict.ifPresent(v ->
+                    notes.add(file.path().substring(file.path().lastIndexOf('/') + 1) + ": " + v.reason()));
+            files.add(verdict.map(v -> new SortedFile(file.path(), v.role(), v.coding(), file.variant()))
+                    .orElse(file));
+        }
+        return item.withFiles(onceEach(files, item.files()), notes);
+    }
+
+    /** Of several that are used in one role now, the one that was there before stays. */
+    private static List<SortedFile> onceEach(List<SortedFile> files, List<SortedFile> before) {
+        Map<Role, SortedFile> used = new EnumMap<>(Role.class);
+        for (int pass = 0; pass < 2; pass++) {
+            for (int i = 0; i < files.size(); i++) {
+                SortedItem.SortedFile file = files.get(i);
+                Role role = file.role();
+                boolean stays = role == before.get(i).role();
+                if (role != null && file.isUsed() && stays == (pass == 0)) {
+                    used.putIfAbsent(role, file);
+                }
+            }
+        }
+        return files.stream()
+                .map(f -> !f.isUsed() || f.equals(used.get(f.role()))
+                        ? f
+                        : new SortedFile(f.path(), f.role(), f.coding(), INSTEAD))
+                .toList();
+    }
+}
