@@ -29,9 +29,11 @@ public final class WindowScale {
             "-XX:MaxHeapFreeRatio=25",
             "-XX:G1PeriodicGCInterval=30000",
             "-XX:GCTimeRatio=1",
-            "-XX:G1HeapRegionSize=1m",
+            "-XX:G1HeapRegionSize=8m",
             "-XX:+UnlockExperimentalVMOptions",
-            "-XX:G1MaxNewSizePercent=25");
+            "-XX:G1MaxNewSizePercent=25",
+            "-XX:G1MixedGCLiveThresholdPercent=92",
+            "-XX:G1HeapWastePercent=2");
 
     private WindowScale() {}
 

@@ -42,7 +42,7 @@ final class TakeCommand extends Base {
         Library library = library(catalogue, target[0]);
         catalogue.scan(library, work);
         try (Intake intake = new Intake(library, target[1], reader)) {
-            IntakePlan plan = intake.plan(sources, work);
+            IntakePlan plan = intake.examine(intake.plan(sources, work), work);
             ObjectNode node = describe(plan);
             if (!planOnly) {
                 List<IntakePlan.Item> wanted = plan.items().stream()
@@ -64,9 +64,11 @@ final class TakeCommand extends Base {
             if (json) {
                 printJson(node);
             } else {
-                plan.items()
-                        .forEach(i -> say(i.kind().word() + "  " + i.name() + "  -> " + i.folder()
-                                + (i.reason().isEmpty() ? "" : "  (" + i.reason() + ")")));
+                plan.items().forEach(i -> {
+                    say(i.kind().word() + "  " + i.name() + "  -> " + i.folder()
+                            + (i.reason().isEmpty() ? "" : "  (" + i.reason() + ")"));
+                    i.notes().forEach(note -> say("    " + note));
+                });
             }
         }
     }
@@ -91,8 +93,14 @@ final class TakeCommand extends Base {
             for (SortedItem.SortedFile file : item.files()) {
                 files.addObject()
                         .put("path", file.path())
-                        .put("role", file.role() == null ? null : file.role().word());
+                        .put("role", file.role() == null ? null : file.role().word())
+                        .put(
+                                "as",
+                                file.coding().isPlain() ? null : file.coding().word())
+                        .put("alternative", file.variant().isEmpty() ? null : file.variant());
             }
+            ArrayNode notes = i.putArray("notes");
+            item.notes().forEach(notes::add);
             i.put("duplicateOf", item.duplicateOf());
             i.put("reason", item.reason());
         }

@@ -207,7 +207,7 @@ public final class Intake implements AutoCloseable {
         }
         takeBack(library, cut, work);
         try (Intake again = new Intake(library, cut.folder(), reader)) {
-            IntakePlan plan = again.plan(cut.sources(), work);
+            IntakePlan plan = again.examine(again.plan(cut.sources(), work), work);
             return again.take(
                     plan.items().stream()
                             .filter(i -> (i.isWanted() || i.laidOut() != null) && cut.wants(i))

@@ -17,7 +17,7 @@ import yondershelf.mend.Finding;
 
 /** Findings, each under the file it was found at. However many there are, only those in view are laid out. */
 final class FindingList extends ListView<FindingList.Line> {
-    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+    static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
 
     private final Consumer<Finding> choose;
     private boolean filling;

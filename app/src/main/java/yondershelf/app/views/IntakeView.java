@@ -10,7 +10,6 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
@@ -26,6 +25,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
 import yondershelf.library.Library;
+import yondershelf.work.Job;
 
 /** What was brought, sorted: left the list, right the chosen thing large, one act that takes it in. */
 public final class IntakeView extends BorderPane {
@@ -41,6 +41,7 @@ public final class IntakeView extends BorderPane {
     private final ItemView large;
     private @Nullable Intake intake;
     private @Nullable IntakePlan plan;
+    private @Nullable Job<IntakePlan> examining;
 
     /** @param addLibrary asks for a folder to open as a library */
     public IntakeView(Workspace workspace, PlacesView places, Runnable addLibrary) {
@@ -85,9 +86,7 @@ public final class IntakeView extends BorderPane {
         setTop(new VBox(head, target));
         large = new ItemView(workspace);
         list = new PlanList(large::show, this::count);
-        ScrollPane scroll = new ScrollPane(list);
-        scroll.setFitToWidth(true);
-        setCenter(scroll);
+        setCenter(list);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
         setRight(side);
         onlyFilled = List.of(take, leave, target, side);
@@ -163,6 +162,10 @@ public final class IntakeView extends BorderPane {
     }
 
     private void close() {
+        if (examining != null) {
+            examining.cancel();
+            examining = null;
+        }
         intake = null;
         workspace.begin(null);
     }
@@ -224,6 +227,20 @@ public final class IntakeView extends BorderPane {
         list.show(made);
         count();
         list.first().ifPresent(large::show);
+        Intake now = intake;
+        if (now == null) {
+            return;
+        }
+        // the pictures are looked at when the plan can be read already
+        examining = workspace.jobs().start("Looking at the maps that came", work -> now.examine(made, work));
+        examining
+                .result()
+                .whenComplete((better, failure) -> Platform.runLater(() -> {
+                    if (now == intake && better != null && plan == made) {
+                        plan = better;
+                        list.renew(better);
+                    }
+                }));
     }
 
     private void count() {
@@ -241,6 +258,8 @@ public final class IntakeView extends BorderPane {
             return;
         }
         List<IntakePlan.Item> items = list.ticked();
+        // whoever is quicker than the looking waits for it
+        boolean looked = examining == null || examining.result().isDone();
         take.setDisable(true);
         AtomicReference<Intake.@Nullable Taken> taken = new AtomicReference<>();
         Runnable over = () -> {
@@ -257,7 +276,11 @@ public final class IntakeView extends BorderPane {
                 .run(
                         "Taking in " + items.size(),
                         work -> {
-                            taken.set(now.take(items, work));
+                            List<IntakePlan.Item> seen = looked
+                                    ? items
+                                    : now.examine(new IntakePlan(items, List.of()), work)
+                                            .items();
+                            taken.set(now.take(seen, work));
                             return true;
                         },
                         done -> over.run(),

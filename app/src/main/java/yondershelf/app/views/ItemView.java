@@ -8,6 +8,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Source;
+import yondershelf.content.Coding;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
@@ -75,11 +76,27 @@ final class ItemView extends VBox {
         StringBuilder text = new StringBuilder();
         for (SortedItem.SortedFile file : item.files()) {
             Role role = file.role();
-            text.append(role == null ? "" : role.title() + ": ")
+            text.append(role == null ? "" : role.title() + how(file) + ": ")
                     .append(file.path().substring(file.path().lastIndexOf('/') + 1))
                     .append('\n');
         }
-        return text.toString().strip();
+        String notes = item.notes().isEmpty() ? "" : String.join("\n", item.notes()) + "\n\n";
+        return notes + text.toString().strip();
+    }
+
+    /** How a map is read, or what tells one that is kept beside it. */
+    private static String how(SortedItem.SortedFile file) {
+        if (!file.variant().isEmpty()) {
+            return " (" + file.variant() + ", kept)";
+        }
+        if (file.coding().isPlain()) {
+            return "";
+        }
+        return file.coding().equals(Coding.INVERTED)
+                ? " (from smoothness)"
+                : file.coding().equals(Coding.GREEN_DOWN)
+                        ? " (green down, turned)"
+                        : " (" + file.coding().word() + ")";
     }
 
     private Picture preview(IntakePlan.Item item, BooleanSupplier cancelled) throws ProblemException {

@@ -1,31 +1,47 @@
 package yondershelf.app.views;
 
-import java.util.LinkedHashMap;
+import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.content.Kind;
 import yondershelf.intake.IntakePlan;
 import yondershelf.sorting.Sorted;
 
-/** What came, by kind, each thing with a tick, and what stays behind with its reason. */
-final class PlanList extends VBox {
+/**
+ * What came, by kind, each thing with a tick, and what is not taken in with its reason. However many there are, only those in
+ * view are laid out.
+ */
+final class PlanList extends ListView<PlanList.Line> {
+    private static final int NONE = -1;
+
     private final Consumer<IntakePlan.Item> choose;
     private final Runnable changed;
-    private final Map<IntakePlan.Item, CheckBox> boxes = new LinkedHashMap<>();
+    private final BitSet ticks = new BitSet();
+    private IntakePlan plan = new IntakePlan(List.of(), List.of());
+
+    /**
+     * A heading, a thing or a file that is not taken in.
+     *
+     * @param item its number in the plan, or -1
+     */
+    record Line(String words, int item, Sorted.@Nullable Skipped skipped) {}
 
     /**
      * @param choose shows one thing large
@@ -34,95 +50,173 @@ final class PlanList extends VBox {
     PlanList(Consumer<IntakePlan.Item> choose, Runnable changed) {
         this.choose = choose;
         this.changed = changed;
-        getStyleClass().add("rows");
+        setId("plan");
+        getStyleClass().add("findings");
+        setAccessibleText("What came");
+        setCellFactory(list -> new Cell());
+        getSelectionModel().selectedItemProperty().addListener((o, before, now) -> {
+            if (now != null && now.item != NONE) {
+                choose.accept(plan.items().get(now.item));
+            }
+        });
+        setOnKeyPressed(e -> {
+            Line line = getSelectionModel().getSelectedItem();
+            if (e.getCode() == KeyCode.SPACE && line != null && line.item != NONE) {
+                tick(line.item, !ticks.get(line.item));
+                refresh();
+                e.consume();
+            }
+        });
     }
 
     /** Shows something else in place of a plan. */
     void say(Node other) {
-        boxes.clear();
-        getChildren().setAll(other);
+        plan = new IntakePlan(List.of(), List.of());
+        ticks.clear();
+        getItems().clear();
+        setPlaceholder(other);
     }
 
-    void show(IntakePlan plan) {
-        getChildren().clear();
-        boxes.clear();
+    void show(IntakePlan shown) {
+        plan = shown;
+        ticks.clear();
+        for (int i = 0; i < shown.items().size(); i++) {
+            ticks.set(i, shown.items().get(i).isWanted());
+        }
+        List<Line> lines = new ArrayList<>();
         for (Kind kind : Kind.values()) {
-            List<IntakePlan.Item> items =
-                    plan.items().stream().filter(i -> i.kind() == kind).toList();
-            if (!items.isEmpty()) {
-                heading(kind.plural(), items.size());
-                items.forEach(item -> getChildren().add(row(item)));
+            int heading = lines.size();
+            for (int i = 0; i < shown.items().size(); i++) {
+                if (shown.items().get(i).kind() == kind) {
+                    lines.add(new Line(shown.items().get(i).name(), i, null));
+                }
+            }
+            if (lines.size() > heading) {
+                lines.add(heading, new Line(kind.plural() + "  " + (lines.size() - heading), NONE, null));
             }
         }
-        if (!plan.skipped().isEmpty()) {
-            heading("Stays behind", plan.skipped().size());
-            plan.skipped().forEach(this::left);
+        if (!shown.skipped().isEmpty()) {
+            lines.add(new Line("Not taken in  " + shown.skipped().size(), NONE, null));
+            shown.skipped().forEach(s -> lines.add(new Line(s.path() + ": " + s.reason(), NONE, s)));
+        }
+        getItems().setAll(lines);
+        if (!shown.items().isEmpty()) {
+            getSelectionModel().select(1);
         }
     }
 
-    private void heading(String words, int count) {
-        Label label = new Label(words + "  " + count);
-        label.getStyleClass().add("group-heading");
-        getChildren().add(label);
+    /** Shows the same things, of which more is known by now; ticks stay. */
+    void renew(IntakePlan better) {
+        if (better.equals(plan)) {
+            return;
+        }
+        plan = better;
+        refresh();
+        Line line = getSelectionModel().getSelectedItem();
+        if (line != null && line.item != NONE) {
+            choose.accept(plan.items().get(line.item));
+        }
     }
 
-    private void left(Sorted.Skipped skipped) {
-        Label line = new Label(skipped.path() + ": " + skipped.reason());
-        line.setWrapText(true);
-        line.getStyleClass().addAll("faint", "row");
-        getChildren().add(line);
+    private void tick(int item, boolean set) {
+        ticks.set(item, set);
+        changed.run();
     }
 
-    private HBox row(IntakePlan.Item item) {
+    /** The first thing of the list, if any. */
+    Optional<IntakePlan.Item> first() {
+        return getItems().stream()
+                .filter(l -> l.item != NONE)
+                .findFirst()
+                .map(l -> plan.items().get(l.item));
+    }
+
+    /** What is to be taken in. */
+    List<IntakePlan.Item> ticked() {
+        return ticks.stream().mapToObj(i -> plan.items().get(i)).toList();
+    }
+
+    /** How many things there are to tick. */
+    int size() {
+        return plan.items().size();
+    }
+
+    /** A line in view; as wide as the list, so that long words wrap. */
+    private final class Cell extends ListCell<Line> {
+        Cell() {
+            getStyleClass().add("finding-cell");
+            setPrefWidth(0);
+        }
+
+        @Override
+        protected void updateItem(@Nullable Line line, boolean empty) {
+            super.updateItem(line, empty);
+            if (empty || line == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+                return;
+            }
+            setGraphic(line.item != NONE ? row(line.item) : words(line));
+            setAccessibleText(
+                    line.item == NONE
+                            ? line.words
+                            : line.words + ", "
+                                    + plan.items().get(line.item).kind().word());
+            mark();
+        }
+
+        @Override
+        public void updateSelected(boolean selected) {
+            super.updateSelected(selected);
+            mark();
+        }
+
+        private void mark() {
+            Line line = getItem();
+            if (getGraphic() != null && line != null) {
+                getGraphic().pseudoClassStateChanged(FindingList.CHOSEN, isSelected() && line.item != NONE);
+            }
+        }
+    }
+
+    private static Label words(Line line) {
+        Label label = new Label(line.words);
+        if (line.skipped == null) {
+            label.getStyleClass().add("group-heading");
+        } else {
+            label.setWrapText(true);
+            label.getStyleClass().addAll("faint", "row");
+        }
+        return label;
+    }
+
+    private HBox row(int number) {
+        IntakePlan.Item item = plan.items().get(number);
         CheckBox box = new CheckBox();
-        box.setSelected(item.isWanted());
+        box.setSelected(ticks.get(number));
         box.setAccessibleText("Take in " + item.name());
-        box.setTooltip(new Tooltip("Take it in"));
-        box.setOnAction(e -> changed.run());
-        boxes.put(item, box);
+        box.setTooltip(new Tooltip("Take it in (Space)"));
+        box.setFocusTraversable(false);
+        box.setOnAction(e -> tick(number, box.isSelected()));
         Label title = new Label(item.name());
         title.setGraphic(Glyphs.of(item.kind()));
         title.setGraphicTextGap(8);
-        Label where = new Label(item.reason().isEmpty() ? item.folder() : item.reason());
+        title.setMinWidth(Region.USE_PREF_SIZE);
+        boolean seen = !item.notes().isEmpty();
+        Label where = new Label(
+                !item.reason().isEmpty() ? item.reason() : seen ? item.notes().get(0) : item.folder());
         boolean fine = item.reason().isEmpty() || item.laidOut() != null;
-        where.getStyleClass().add(fine ? "faint" : "trouble");
-        where.setTooltip(new Tooltip(where.getText()));
+        where.getStyleClass().add(!fine ? "trouble" : seen ? "caution" : "faint");
+        where.setTooltip(new Tooltip(seen ? String.join("\n", item.notes()) : where.getText()));
         where.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
         Label files = new Label(Words.plural(item.files().size(), "file"));
         files.getStyleClass().add("faint");
         files.setMinWidth(Region.USE_PREF_SIZE);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        title.setMinWidth(Region.USE_PREF_SIZE);
         HBox row = new HBox(10, box, title, where, gap, files);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
-        row.setFocusTraversable(true);
-        row.setAccessibleText(item.name() + ", " + item.kind().word());
-        row.setOnMouseClicked(e -> choose.accept(item));
-        row.focusedProperty().addListener((o, was, is) -> {
-            if (is) {
-                choose.accept(item);
-            }
-        });
         return row;
-    }
-
-    /** The first thing of the list, if any. */
-    Optional<IntakePlan.Item> first() {
-        return boxes.keySet().stream().findFirst();
-    }
-
-    /** What is to be taken in. */
-    List<IntakePlan.Item> ticked() {
-        return boxes.entrySet().stream()
-                .filter(e -> e.getValue().isSelected())
-                .map(Map.Entry::getKey)
-                .toList();
-    }
-
-    /** How many things there are to tick. */
-    int size() {
-        return boxes.size();
     }
 }
