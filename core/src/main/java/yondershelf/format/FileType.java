@@ -37,7 +37,11 @@ public enum FileType {
     DDS(Group.PICTURE, "dds"),
     HDR(Group.RADIANCE, "hdr"),
     EXR(Group.RADIANCE, "exr"),
-    ZIP(Group.ARCHIVE, "zip");
+    ZIP(Group.ARCHIVE, "zip"),
+    SEVEN_ZIP(Group.ARCHIVE, "7z"),
+    /** As it is, or in gzip, bzip2 or xz. */
+    TAR(Group.ARCHIVE, "tar", "tgz", "tbz", "tbz2", "txz", "gz", "bz2", "xz"),
+    RAR(Group.ARCHIVE, "rar");
 
     /** What a format can hold. */
     public enum Group {
@@ -117,7 +121,9 @@ public enum FileType {
             new Signature("#usda", USDA),
             new Signature("PXR-USDC", USDC),
             new Signature("Ogawa", ALEMBIC),
-            new Signature("PK\u0003\u0004", ZIP));
+            new Signature("PK\u0003\u0004", ZIP),
+            new Signature("7z\u00bc\u00af'\u001c", SEVEN_ZIP),
+            new Signature("Rar!\u001a\u0007", RAR));
 
     /** By the first bytes; formats without a signature (OBJ, TGA, ASCII STL...) are not told. */
     public static Optional<FileType> byContent(byte[] head) {

@@ -9,25 +9,20 @@ import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.text.Normalizer;
-import java.util.ArrayList;
-import java.util.Collections;
-import java.util.Comparator;
 import java.util.HashSet;
-import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.function.LongSupplier;
 import java.util.zip.CRC32;
-import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
-import org.apache.commons.compress.archivers.zip.ZipFile;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.format.FileType;
 import yondershelf.sorting.Sorted;
 import yondershelf.work.Work;
 
 /**
- * Unpacks a ZIP archive into a folder of its own; entries that are not safe or not whole stay packed and are told, each
+ * Unpacks an archive into a folder of its own, archives in it into folders in it; entries that are not safe or not whole stay packed and are told, each
  * costing itself only. Ends when the archive turns out to be a bomb (Fifield, "A better zip bomb", WOOT 2019) or the drive
  * runs full.
  */
@@ -49,6 +44,7 @@ final class Archive {
 
     private static final int LONGEST_NAME_BYTES = 255;
     private static final int MOST_ENTRIES = 1_000_000;
+    private static final int DEEPEST = 5;
 
     private final Path archive;
     private final Path folder;
@@ -86,25 +82,19 @@ final class Archive {
     }
 
     private void unpack(Work work) throws ProblemException {
-        try (ZipFile zip = ZipFile.builder().setPath(archive).get()) {
-            List<ZipArchiveEntry> entries = Collections.list(zip.getEntries());
-            if (entries.size() > MOST_ENTRIES) {
+        unpack(archive, folder, work, 0);
+    }
+
+    /** @param depth how many archives this one lies in */
+    private void unpack(Path from, Path into, Work work, int depth) throws ProblemException {
+        try (Packed packed = Packed.of(from, FileType.of(from).orElse(FileType.ZIP))) {
+            if (packed.count() > MOST_ENTRIES) {
                 throw new Stop("it lists more than " + MOST_ENTRIES + " files");
             }
-            mostWritten = Math.min(MOST_BYTES, Math.max(RATIO_FROM, Files.size(archive) * MOST_RATIO));
-            EntryNames names = EntryNames.of(entries);
-            Set<ZipArchiveEntry> overlapping = overlapping(zip, entries);
-            long done = 0;
-            for (ZipArchiveEntry entry : entries) {
-                if (work.isCancelled()) {
-                    return;
-                }
-                String name = names.name(entry);
-                work.progress(done++, entries.size(), name);
-                if (!entry.isDirectory()) {
-                    unpack(zip, entry, name.replace('\\', '/'), overlapping.contains(entry));
-                }
+            if (depth == 0) {
+                mostWritten = Math.min(MOST_BYTES, Math.max(RATIO_FROM, Files.size(from) * MOST_RATIO));
             }
+            entries(packed, into, work, depth);
         } catch (Stop e) {
             throw new Problem(
                             archive.toString(),
@@ -117,34 +107,44 @@ final class Archive {
         }
     }
 
-    /** Entries whose packed bytes another entry claims too: sound archives have none. */
-    private static Set<ZipArchiveEntry> overlapping(ZipFile zip, List<ZipArchiveEntry> entries) throws IOException {
-        List<ZipArchiveEntry> inOrder = new ArrayList<>(entries);
-        inOrder.sort(Comparator.comparingLong(ZipArchiveEntry::getLocalHeaderOffset));
-        Set<ZipArchiveEntry> out = Collections.newSetFromMap(new IdentityHashMap<>());
-        long end = 0;
-        for (ZipArchiveEntry entry : inOrder) {
-            if (entry.getLocalHeaderOffset() < end) {
-                out.add(entry);
+    private void entries(Packed packed, Path into, Work work, int depth) throws IOException, ProblemException {
+        long done = 0;
+        while (!work.isCancelled()) {
+            try {
+                if (!packed.next()) {
+                    return;
+                }
+            } catch (IOException | RuntimeException e) {
+                if (done == 0) {
+                    throw e;
+                }
+                // what came before is whole
+                skipped.add(new Sorted.Skipped(
+                        name(archive), "it is damaged from here on (" + e.getMessage() + "): the rest is lost"));
+                return;
             }
-            // where the packed bytes begin is known once the entry's own header is read
-            try (InputStream _ = zip.getRawInputStream(entry)) {
-                long from = Math.max(entry.getDataOffset(), entry.getLocalHeaderOffset());
-                end = Math.max(end, from + Math.max(0, entry.getCompressedSize()));
+            if (done >= MOST_ENTRIES) {
+                throw new Stop("it holds more than " + MOST_ENTRIES + " files");
+            }
+            work.progress(done++, packed.count(), packed.name());
+            if (!packed.isDirectory()) {
+                entry(packed, into, work, depth);
             }
         }
-        return out;
     }
 
-    private void unpack(ZipFile zip, ZipArchiveEntry entry, String name, boolean overlaps) throws IOException {
-        String refusal =
-                overlaps ? "its bytes are another file's too, as in an archive bomb" : refusal(zip, entry, name);
+    private void entry(Packed packed, Path into, Work work, int depth) throws IOException, ProblemException {
+        String name = packed.name();
+        String refusal = refusal(name);
+        refusal = refusal.isEmpty() ? packed.refusal() : refusal;
         if (!refusal.isEmpty()) {
             skipped.add(new Sorted.Skipped(name, refusal));
             return;
         }
+        Path target = null;
         try {
-            refusal = unpack(zip, entry, place(name));
+            target = place(into, name);
+            refusal = unpack(packed, target);
         } catch (Stop e) {
             throw e;
         } catch (InvalidPathException e) {
@@ -157,20 +157,56 @@ final class Archive {
         }
         if (!refusal.isEmpty()) {
             skipped.add(new Sorted.Skipped(name, refusal));
+        } else if (target != null && isArchive(target)) {
+            inner(target, name, work, depth);
         }
     }
 
+    private static boolean isArchive(Path file) {
+        return FileType.byName(name(file))
+                .filter(type -> type.group() == FileType.Group.ARCHIVE)
+                .isPresent();
+    }
+
+    private static String name(Path file) {
+        return String.valueOf(file.getFileName());
+    }
+
+    /** An archive in the archive becomes a folder. What all of them swell to is counted together. */
+    private void inner(Path file, String name, Work work, int depth) throws IOException, ProblemException {
+        if (depth + 1 >= DEEPEST) {
+            skipped.add(new Sorted.Skipped(name, "it is an archive in an archive in more than " + DEEPEST + " others"));
+            Files.delete(file);
+            return;
+        }
+        Path into = file.resolveSibling(EntryNames.stem(name(file)));
+        try {
+            // what is in it may have its name
+            for (int n = 2; Files.exists(into); n++) {
+                into = file.resolveSibling(EntryNames.stem(name(file)) + " " + n);
+            }
+            Files.createDirectories(into);
+            unpack(file, into, work, depth + 1);
+        } catch (ProblemException e) {
+            if (e.getCause() instanceof Stop) {
+                throw e;
+            }
+            skipped.add(new Sorted.Skipped(name, e.problem().cause()));
+        }
+        Files.delete(file);
+    }
+
     /** Where an entry goes: under a number where another one has its name, which is told. */
-    private Path place(String name) throws IOException {
-        Path target = folder.resolve(name).normalize();
-        if (!target.startsWith(folder) || target.equals(folder)) {
+    private Path place(Path into, String name) throws IOException {
+        Path target = into.resolve(name).normalize();
+        if (!target.startsWith(into) || target.equals(into)) {
             throw new FileSystemException(name, null, "its name points outside the archive");
         }
         String wanted = name;
         int dot = name.lastIndexOf('.') > name.lastIndexOf('/') ? name.lastIndexOf('.') : name.length();
-        for (int n = 2; !taken.add(folded(wanted)) || Files.exists(target); n++) {
+        for (int n = 2; !taken.add(folded(into.resolve(wanted).toString())) || Files.exists(target); n++) {
             wanted = name.substring(0, dot) + " " + n + name.substring(dot);
-            target = folder.resolve(wanted).normalize();
+            target = into.resolve(wanted).normalize();
         }
         if (!wanted.equals(name)) {
             skipped.add(new Sorted.Skipped(name, "another file has the same name: it comes as " + wanted));
@@ -182,13 +218,13 @@ final class Archive {
         return Normalizer.normalize(name, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
     }
 
-    private String unpack(ZipFile zip, ZipArchiveEntry entry, Path target) throws IOException {
+    private String unpack(Packed packed, Path target) throws IOException {
         Files.createDirectories(target.getParent());
         String refusal;
-        try (InputStream in = zip.getInputStream(entry);
+        try (InputStream in = packed.open();
                 OutputStream out = Files.newOutputStream(target, StandardOpenOption.CREATE_NEW)) {
-            refusal = copy(in, out, entry);
-        } catch (IOException e) {
+            refusal = copy(in, out, packed);
+        } catch (IOException | RuntimeException e) {
             Files.deleteIfExists(target);
             throw e;
         }
@@ -198,7 +234,7 @@ final class Archive {
         return refusal;
     }
 
-    private static String refusal(ZipFile zip, ZipArchiveEntry entry, String name) {
+    private static String refusal(String name) {
         if (name.startsWith("/") || name.matches("(?s)[A-Za-z]:.*")) {
             return "its name is an absolute path";
         }
@@ -210,27 +246,21 @@ final class Archive {
                 return "its name is longer than a file's name may be";
             }
         }
-        if (entry.isUnixSymlink()) {
-            return "it is a link, which is not followed";
-        }
-        if (entry.getGeneralPurposeBit().usesEncryption()) {
-            return "it is protected by a password: unpack it yourself and bring the folder";
-        }
-        return zip.canReadEntryData(entry) ? "" : "it is packed in a way that is not read";
+        return "";
     }
 
     /** Counts what really comes out, and sums it up: sizes in the archive's directory may lie, bytes may have changed. */
-    private String copy(InputStream in, OutputStream out, ZipArchiveEntry entry) throws IOException {
+    private String copy(InputStream in, OutputStream out, Packed packed) throws IOException {
         byte[] buffer = new byte[1 << 16];
         CRC32 sum = new CRC32();
-        long packed = Math.max(1, entry.getCompressedSize());
+        long before = packed.packedBytes();
         long size = 0;
         long unasked = 0;
         for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
             size += n;
             written += n;
             unasked += n;
-            if (size > ENTRY_RATIO_FROM && size > packed * MOST_ENTRY_RATIO) {
+            if (before > 0 && size > ENTRY_RATIO_FROM && size > before * MOST_ENTRY_RATIO) {
                 return "it swells to more than " + MOST_ENTRY_RATIO + " times its packed size, like an archive bomb";
             }
             if (written > mostWritten) {
@@ -248,8 +278,6 @@ final class Archive {
             sum.update(buffer, 0, n);
             out.write(buffer, 0, n);
         }
-        return entry.getCrc() >= 0 && sum.getValue() != entry.getCrc()
-                ? "it is damaged: its checksum does not fit"
-                : "";
+        return packed.sum() >= 0 && sum.getValue() != packed.sum() ? "it is damaged: its checksum does not fit" : "";
     }
 }

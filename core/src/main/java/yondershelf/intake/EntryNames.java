@@ -41,6 +41,12 @@ final class EntryNames {
         return raw == null || isUnicode(entry) ? entry.getName() : new String(raw, guessed);
     }
 
+    /** An archive's name without its ending, which may be of two words. */
+    static String stem(String name) {
+        String out = name.replaceFirst("(?i)(\\.tar)?\\.[^.]+$", "");
+        return out.isEmpty() ? name + " unpacked" : out;
+    }
+
     private static Charset guess(List<byte[]> names) {
         if (names.stream().allMatch(n -> isSound(n, StandardCharsets.UTF_8))) {
             return StandardCharsets.UTF_8;

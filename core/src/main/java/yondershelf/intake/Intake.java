@@ -54,7 +54,7 @@ public final class Intake implements AutoCloseable {
             } else if (!Files.isRegularFile(path)) {
                 planner.skip(path, "there is no such file or folder");
             } else if (FileType.byName(Planner.name(path))
-                    .filter(FileType.ZIP::equals)
+                    .filter(type -> type.group() == FileType.Group.ARCHIVE)
                     .isPresent()) {
                 planner.addArchive(path, temporaryFolder(path));
             } else {

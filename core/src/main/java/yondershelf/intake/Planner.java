@@ -49,8 +49,7 @@ final class Planner {
     /** Adds an archive, unpacked into an empty folder. */
     void addArchive(Path archive, Path unpacked) throws ProblemException {
         Archive.unpack(archive, unpacked, skipped, work);
-        String name = name(archive);
-        addFolder(unpacked, name.substring(0, name.lastIndexOf('.')));
+        addFolder(unpacked, EntryNames.stem(name(archive)));
     }
 
     void addFolder(Path root) throws ProblemException {

@@ -319,17 +319,16 @@ class IntakeTest {
 
     /** Archives inside archives are told, not unpacked; the temporary folder is gone afterwards. */
     @Test
-    void archivesInsideAreToldAndNothingStaysInTheTemporaryFolder() throws Exception {
+    void archivesInsideBecomeFoldersAndNothingStaysInTheTemporaryFolder() throws Exception {
         Path inner = zip("inner.zip", new String[] {"x.png"}, png(1));
         Path outer = zip("outer.zip", new String[] {"inner.zip", "deep/er/y.png"}, Files.readAllBytes(inner), png(2));
         Path unpacked;
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(outer), Work.SILENT);
-            assertEquals(1, plan.items().size());
+            assertEquals(2, plan.items().size());
             assertEquals("outer/deep/er", plan.items().get(0).folder());
-            assertTrue(
-                    plan.skipped().get(0).reason().contains("archive inside"),
-                    plan.skipped().toString());
+            assertEquals("outer/inner", plan.items().get(1).folder());
+            assertEquals(List.of(), plan.skipped());
             unpacked = plan.items().get(0).root();
             assertTrue(Files.exists(unpacked));
         }

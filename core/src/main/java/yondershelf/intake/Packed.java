@@ -1,0 +1,47 @@
+package yondershelf.intake;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import yondershelf.format.FileType;
+
+/** An archive's entries, one after the other. */
+interface Packed extends Closeable {
+    /**
+     * Goes on to the next entry.
+     *
+     * @return false after the last one
+     * @throws IOException when what follows cannot be read
+     */
+    boolean next() throws IOException;
+
+    /** The entry's path as it is written, {@code /}-separated. */
+    String name();
+
+    boolean isDirectory();
+
+    /** Why the entry stays packed, as a clause; empty for one that can be unpacked. */
+    String refusal();
+
+    /** The entry's bytes while packed; 0 when that is not known of it alone. */
+    long packedBytes();
+
+    /** CRC-32 of the entry's bytes; -1 when the archive does not say, or checks it itself. */
+    long sum();
+
+    /** The entry's bytes. */
+    InputStream open() throws IOException;
+
+    /** How many entries there are; 0 when that is not known before. */
+    int count();
+
+    static Packed of(Path archive, FileType type) throws IOException {
+        return switch (type) {
+            case SEVEN_ZIP -> new PackedSevenZip(archive);
+            case TAR -> new PackedTar(archive);
+            case RAR -> throw new IOException("RAR is not read here: unpack it yourself and bring the folder");
+            default -> PackedZip.of(archive);
+        };
+    }
+}
