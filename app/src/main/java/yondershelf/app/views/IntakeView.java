@@ -129,7 +129,7 @@ public final class IntakeView extends BorderPane {
         heading.setText("Intake");
         take.setDisable(true);
         large.show(null);
-        list.say(new EmptyPlace("Drop folders, files or .zip packs anywhere on the window; they are sorted before"
+        list.say(new EmptyPlace("Drop folders, files or packs (zip, 7z, tar) anywhere on the window; they are sorted before"
                         + " anything is taken in.")
                 .offer("Choose a folder", "Choose a folder to take in", this::chooseFolder));
         showFilled(false);
