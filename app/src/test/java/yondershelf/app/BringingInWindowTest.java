@@ -16,8 +16,11 @@ import javafx.geometry.Point2D;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
 import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.TransferMode;
 import javafx.stage.Stage;
@@ -60,6 +63,36 @@ class BringingInWindowTest extends OneWindow {
         on.click("#take-in");
         await("taken in", () -> assets() == before + 3);
         assertTrue(Files.exists(on.demo("Station props/shingle_study/sky/grey_noon.hdr")));
+        undo();
+        await("taken out again", () -> assets() == before);
+        assertFalse(Files.exists(on.demo("Station props/shingle_study")));
+    }
+
+    /** Somebody says that a map is not to be used: the document that is written does not name it. */
+    @Test
+    void aMapIsSaidNotToBeUsed() throws Exception {
+        run(() -> on.window.bring(List.of(on.demo("packs/shingle_study.zip"))));
+        await("sorted", () -> offers("Take in 3"));
+        run(() -> {
+            ListView<?> plan = (ListView<?>) on.window.lookup("#plan");
+            for (int i = 1; i < plan.getItems().size() && on.window.lookup("#intake .map-use") == null; i++) {
+                plan.getSelectionModel().select(i);
+            }
+        });
+        ComboBox<?> first = (ComboBox<?>) onFx(() -> on.window.lookup("#intake .map-use"));
+        assertEquals("base color", String.valueOf(first.getValue()));
+        on.click(first, "the choice opens", first::isShowing);
+        on.robot.type(KeyCode.END, KeyCode.ENTER);
+        await(
+                "not used",
+                () -> on.window.lookup("#intake .map-use") instanceof ComboBox<?> now
+                        && String.valueOf(now.getValue()).equals("not used"));
+        int before = assets();
+        on.click("#take-in");
+        await("taken in", () -> assets() == before + 3);
+        String document = Files.readString(on.demo("Station props/shingle_study/ground/Dry shingle.mtlx"));
+        assertFalse(document.contains("basecolor.png"), document);
+        assertTrue(document.contains("dry_shingle_roughness.png"), document);
         undo();
         await("taken out again", () -> assets() == before);
         assertFalse(Files.exists(on.demo("Station props/shingle_study")));

@@ -1,9 +1,12 @@
 package yondershelf.intake;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Coding;
 import yondershelf.content.Kind;
+import yondershelf.content.Role;
 import yondershelf.facts.Projection;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
@@ -15,6 +18,7 @@ import yondershelf.sorting.SortedItem;
  * @param skipped files that will stay behind, with reasons
  */
 public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
+    private static final String NOT_USED = "not used";
 
     /**
      * One asset to be.
@@ -44,6 +48,37 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
             notes = List.copyOf(notes);
         }
 
+        /**
+         * The same with one of its maps read otherwise, because somebody says so. Another one of that role is kept, not used.
+         *
+         * @param path of the map, below {@code root}
+         * @param role null when it is not to be used
+         */
+        public Item withMap(String path, @Nullable Role role, Coding coding) {
+            List<SortedItem.SortedFile> out = new ArrayList<>();
+            for (SortedItem.SortedFile file : files) {
+                boolean meant = file.path().equals(path);
+                if (meant && role != null) {
+                    out.add(new SortedItem.SortedFile(path, role, coding, ""));
+                } else if (meant || role != null && file.isUsed() && file.role() == role) {
+                    out.add(new SortedItem.SortedFile(file.path(), file.role(), file.coding(), NOT_USED));
+                } else {
+                    out.add(file);
+                }
+            }
+            return withFiles(out, notes);
+        }
+
+        /** The same under another name. */
+        public Item named(String other) {
+            return new Item(kind, other, root, base, folder, files, duplicateOf, reason, notes, laidOut);
+        }
+
+        /** True when it is a material made of its maps, whose roles can be told. */
+        public boolean isSet() {
+            return Examination.isOf(this);
+        }
+
         /** The same with other maps. */
         Item withFiles(List<SortedItem.SortedFile> others, List<String> because) {
             return new Item(kind, name, root, base, folder, others, duplicateOf, reason, because, laidOut);
@@ -58,6 +93,13 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
     public IntakePlan {
         items = List.copyOf(items);
         skipped = List.copyOf(skipped);
+    }
+
+    /** The same with one item instead of another. */
+    public IntakePlan with(int number, Item item) {
+        List<Item> out = new ArrayList<>(items);
+        out.set(number, item);
+        return new IntakePlan(out, skipped);
     }
 
     /** Two steps of a path, either of which may be empty. */

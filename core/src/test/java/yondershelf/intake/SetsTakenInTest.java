@@ -148,6 +148,37 @@ class SetsTakenInTest {
         assertTrue(marks(only()).containsKey("slate_normal.png"), "it came all the same");
     }
 
+    /** Whoever says what a map is counts before its name and its picture. */
+    @Test
+    void whatSomebodySaysOfAMapIsKept() throws Exception {
+        picture("slate/slate_color.png", 3, brown());
+        picture("slate/slate_detail_color.png", 3, brown());
+        picture("slate/slate_rough.png", 1, (x, y, c) -> 0.25);
+        picture("slate/slate_nor.png", 3, normal(true));
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan.Item set = intake.plan(List.of(folder.resolve("pack")), Work.SILENT).items().stream()
+                    .filter(IntakePlan.Item::isSet)
+                    .findFirst()
+                    .orElseThrow();
+            IntakePlan.Item said = set.withMap("slate/slate_rough.png", Role.ROUGHNESS, Coding.INVERTED)
+                    .withMap("slate/slate_nor.png", null, Coding.PLAIN)
+                    .named("Roof");
+            intake.take(List.of(said), Work.SILENT);
+        }
+        catalogue.scan(library, Work.SILENT);
+        Asset asset = library.assets().stream()
+                .filter(a -> a.kind() == Kind.MATERIAL)
+                .findFirst()
+                .orElseThrow();
+        assertEquals("Roof", asset.name());
+        Material material = catalogue.contents().material(asset);
+        assertTrue(!material.maps().containsKey(Role.NORMAL));
+        Picture rough = reader.readPicture(
+                Objects.requireNonNull(material.maps().get(Role.ROUGHNESS)).image());
+        assertEquals(0.75, rough.value(3, 3, 0), 0.01);
+        assertEquals("normal|not used", marks(asset).get("slate_nor.png"));
+    }
+
     /** Sizes in folders of their own are one asset; taken in again, nothing is wanted. */
     @Test
     void sizesInFoldersAreOneAsset() throws Exception {

@@ -84,7 +84,7 @@ public final class IntakeView extends BorderPane {
         target.setAlignment(Pos.CENTER_LEFT);
         target.getStyleClass().add("pane-target");
         setTop(new VBox(head, target));
-        large = new ItemView(workspace);
+        large = new ItemView(workspace, this::change);
         list = new PlanList(large::show, this::count);
         setCenter(list);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
@@ -129,8 +129,9 @@ public final class IntakeView extends BorderPane {
         heading.setText("Intake");
         take.setDisable(true);
         large.show(null);
-        list.say(new EmptyPlace("Drop folders, files or packs (zip, 7z, tar) anywhere on the window; they are sorted before"
-                        + " anything is taken in.")
+        list.say(new EmptyPlace(
+                        "Drop folders, files or packs (zip, 7z, tar) anywhere on the window; they are sorted before"
+                                + " anything is taken in.")
                 .offer("Choose a folder", "Choose a folder to take in", this::chooseFolder));
         showFilled(false);
     }
@@ -241,6 +242,11 @@ public final class IntakeView extends BorderPane {
                         list.renew(better);
                     }
                 }));
+    }
+
+    /** Somebody says what the chosen thing is; what is found out later does not change that. */
+    private void change(IntakePlan.Item item) {
+        list.replaceChosen(item);
     }
 
     private void count() {

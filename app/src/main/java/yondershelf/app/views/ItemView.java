@@ -1,6 +1,7 @@
 package yondershelf.app.views;
 
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
@@ -8,14 +9,11 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Source;
-import yondershelf.content.Coding;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
-import yondershelf.content.Role;
 import yondershelf.intake.IntakePlan;
 import yondershelf.render.Booth;
-import yondershelf.sorting.SortedItem;
 import yondershelf.work.Job;
 
 /** One thing that came, large: its preview, taken before it is taken in, and its files with their roles. */
@@ -26,16 +24,19 @@ final class ItemView extends VBox {
     private final EvidencePicture picture = new EvidencePicture(EDGE);
     private final Label name = new Label();
     private final Label details = new Label();
+    private final MapRows files;
     private IntakePlan.@Nullable Item shown;
     private @Nullable Job<Picture> under;
 
-    ItemView(Workspace workspace) {
+    /** @param changed told when somebody changes what is shown */
+    ItemView(Workspace workspace, Consumer<IntakePlan.Item> changed) {
         super(10);
         this.workspace = workspace;
+        this.files = new MapRows(changed);
         name.getStyleClass().add("view-heading");
         name.setWrapText(true);
         details.setWrapText(true);
-        getChildren().addAll(picture, name, details);
+        getChildren().addAll(picture, name, details, files);
     }
 
     /** Shows an item, or nothing. */
@@ -51,11 +52,13 @@ final class ItemView extends VBox {
         }
         if (item == null) {
             name.setText("");
-            details.setText("");
+            say("");
+            files.clear();
             return;
         }
         name.setText(item.name());
-        details.setText(files(item));
+        say(String.join("\n", item.notes()));
+        files.show(item);
         Job<Picture> job =
                 workspace.jobs().startQuietly("Preview of " + item.name(), w -> preview(item, w::isCancelled));
         under = job;
@@ -67,36 +70,16 @@ final class ItemView extends VBox {
                     if (made != null) {
                         picture.show(made);
                     } else if (failure instanceof ProblemException e) {
-                        details.setText("No preview: " + e.problem().cause() + ".\n\n" + files(item));
+                        say("No preview: " + e.problem().cause() + ".");
                     }
                 }));
     }
 
-    private static String files(IntakePlan.Item item) {
-        StringBuilder text = new StringBuilder();
-        for (SortedItem.SortedFile file : item.files()) {
-            Role role = file.role();
-            text.append(role == null ? "" : role.title() + how(file) + ": ")
-                    .append(file.path().substring(file.path().lastIndexOf('/') + 1))
-                    .append('\n');
-        }
-        String notes = item.notes().isEmpty() ? "" : String.join("\n", item.notes()) + "\n\n";
-        return notes + text.toString().strip();
-    }
-
-    /** How a map is read, or what tells one that is kept beside it. */
-    private static String how(SortedItem.SortedFile file) {
-        if (!file.variant().isEmpty()) {
-            return " (" + file.variant() + ", kept)";
-        }
-        if (file.coding().isPlain()) {
-            return "";
-        }
-        return file.coding().equals(Coding.INVERTED)
-                ? " (from smoothness)"
-                : file.coding().equals(Coding.GREEN_DOWN)
-                        ? " (green down, turned)"
-                        : " (" + file.coding().word() + ")";
+    /** Words between the name and the files; nothing takes no room. */
+    private void say(String words) {
+        details.setText(words);
+        details.setVisible(!words.isEmpty());
+        details.setManaged(!words.isEmpty());
     }
 
     private Picture preview(IntakePlan.Item item, BooleanSupplier cancelled) throws ProblemException {

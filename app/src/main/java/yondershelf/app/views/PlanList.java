@@ -34,6 +34,9 @@ final class PlanList extends ListView<PlanList.Line> {
     private final Consumer<IntakePlan.Item> choose;
     private final Runnable changed;
     private final BitSet ticks = new BitSet();
+    /** Things somebody changed by hand. */
+    private final BitSet edited = new BitSet();
+
     private IntakePlan plan = new IntakePlan(List.of(), List.of());
 
     /**
@@ -80,6 +83,7 @@ final class PlanList extends ListView<PlanList.Line> {
     void show(IntakePlan shown) {
         plan = shown;
         ticks.clear();
+        edited.clear();
         for (int i = 0; i < shown.items().size(); i++) {
             ticks.set(i, shown.items().get(i).isWanted());
         }
@@ -107,14 +111,29 @@ final class PlanList extends ListView<PlanList.Line> {
 
     /** Shows the same things, of which more is known by now; ticks stay. */
     void renew(IntakePlan better) {
-        if (better.equals(plan)) {
+        IntakePlan merged = better;
+        for (int i = edited.nextSetBit(0); i >= 0; i = edited.nextSetBit(i + 1)) {
+            merged = merged.with(i, plan.items().get(i));
+        }
+        if (merged.equals(plan)) {
             return;
         }
-        plan = better;
+        plan = merged;
         refresh();
         Line line = getSelectionModel().getSelectedItem();
         if (line != null && line.item != NONE) {
             choose.accept(plan.items().get(line.item));
+        }
+    }
+
+    /** The chosen thing as somebody says it is. */
+    void replaceChosen(IntakePlan.Item item) {
+        Line line = getSelectionModel().getSelectedItem();
+        if (line != null && line.item != NONE) {
+            plan = plan.with(line.item, item);
+            edited.set(line.item);
+            refresh();
+            choose.accept(item);
         }
     }
 

@@ -1,0 +1,166 @@
+package yondershelf.app.views;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Coding;
+import yondershelf.content.Role;
+import yondershelf.intake.IntakePlan;
+import yondershelf.sorting.SortedItem.SortedFile;
+
+/** The files of one thing that came. Of a set of maps each has a choice of what it is. */
+final class MapRows extends VBox {
+    private static final double CHOICE = 116;
+    private static final List<Use> USES = uses();
+
+    private final Consumer<IntakePlan.Item> changed;
+    private final Map<String, ComboBox<Use>> boxes = new HashMap<>();
+    private List<String> order = List.of();
+    private IntakePlan.@Nullable Item shown;
+    private boolean filling;
+
+    /**
+     * What a map may be.
+     *
+     * @param role null for one that is kept, not used
+     */
+    private record Use(@Nullable Role role, Coding coding, String title) {
+        @Override
+        public String toString() {
+            return title;
+        }
+    }
+
+    /** @param changed told when somebody says what a map is */
+    MapRows(Consumer<IntakePlan.Item> changed) {
+        super(4);
+        setFillWidth(true);
+        this.changed = changed;
+    }
+
+    private static List<Use> uses() {
+        List<Use> out = new ArrayList<>();
+        for (Role role : Role.values()) {
+            out.add(new Use(role, Coding.PLAIN, role.title()));
+            if (role == Role.NORMAL) {
+                out.add(new Use(role, Coding.GREEN_DOWN, "normal, green down"));
+            }
+            if (role == Role.ROUGHNESS) {
+                out.add(new Use(role, Coding.INVERTED, "smoothness"));
+            }
+        }
+        out.add(new Use(null, Coding.PLAIN, "not used"));
+        return out;
+    }
+
+    void show(IntakePlan.Item item) {
+        List<String> paths = item.files().stream().map(SortedFile::path).toList();
+        shown = item;
+        if (!paths.equals(order) || item.isSet() == boxes.isEmpty()) {
+            order = paths;
+            boxes.clear();
+            getChildren().setAll(item.files().stream().map(this::row).toList());
+            return;
+        }
+        // whoever goes through a choice by keys keeps it under the hands
+        filling = true;
+        for (SortedFile file : item.files()) {
+            ComboBox<Use> box = boxes.get(file.path());
+            if (box != null) {
+                fill(box, file);
+            }
+        }
+        filling = false;
+    }
+
+    void clear() {
+        shown = null;
+        order = List.of();
+        boxes.clear();
+        getChildren().clear();
+    }
+
+    private HBox row(SortedFile file) {
+        Label name = new Label(file.path().substring(file.path().lastIndexOf('/') + 1));
+        name.setTooltip(new Tooltip(file.path()));
+        name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+        name.setMinWidth(0);
+        HBox.setHgrow(name, Priority.ALWAYS);
+        HBox row = new HBox(8, name);
+        row.setAlignment(Pos.CENTER_LEFT);
+        Role role = file.role();
+        if (shown != null && shown.isSet()) {
+            row.getChildren().add(0, choice(file));
+        } else if (role != null) {
+            Label what = new Label(role.title());
+            what.getStyleClass().add("faint");
+            what.setMinWidth(CHOICE);
+            row.getChildren().add(0, what);
+        }
+        return row;
+    }
+
+    private ComboBox<Use> choice(SortedFile file) {
+        ComboBox<Use> box = new ComboBox<>();
+        box.getItems().setAll(USES);
+        box.getStyleClass().add("map-use");
+        box.setPrefWidth(CHOICE);
+        box.setMinWidth(CHOICE);
+        box.setAccessibleText("What " + file.path() + " is");
+        fill(box, file);
+        boxes.put(file.path(), box);
+        Runnable say = () -> {
+            Use now = box.getValue();
+            IntakePlan.Item item = shown;
+            if (!filling && item != null && now != null && !now.equals(before(item, file.path()))) {
+                changed.accept(item.withMap(file.path(), now.role, now.coding));
+            }
+        };
+        // with the list open, what is passed on the way is not meant
+        box.setOnAction(e -> {
+            if (!box.isShowing()) {
+                say.run();
+            }
+        });
+        box.setOnHidden(e -> say.run());
+        return box;
+    }
+
+    private static void fill(ComboBox<Use> box, SortedFile file) {
+        box.setValue(use(file));
+        box.setTooltip(new Tooltip(
+                file.isUsed() ? "What this map is" : "Kept with the material, not used (" + file.variant() + ")"));
+    }
+
+    private static Use before(IntakePlan.Item item, String path) {
+        return item.files().stream()
+                .filter(f -> f.path().equals(path))
+                .findFirst()
+                .map(MapRows::use)
+                .orElse(USES.get(0));
+    }
+
+    private static Use use(SortedFile file) {
+        Role role = file.isUsed() ? file.role() : null;
+        return USES.stream()
+                .filter(u -> u.role == role && (role == null || u.coding.equals(file.coding())))
+                .findFirst()
+                .orElseGet(() -> new Use(
+                        role,
+                        file.coding(),
+                        role == null
+                                ? "not used"
+                                : role.title() + ", " + file.coding().word()));
+    }
+}
