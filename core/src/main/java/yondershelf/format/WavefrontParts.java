@@ -49,6 +49,19 @@ final class WavefrontParts {
                 "normals", faces.corners.normals(), corners, text.normals().size() / 3);
         next = new Ints();
         made = new Ints();
+        boolean aligned = isAligned(positions, uvs, normals, corners);
+        boolean triangles = faces.triangles * 3 == corners && faces.triangles == faces.counts.size();
+        if (aligned && triangles) {
+            // nearly every large file: what the corners say is what the triangles are
+            boolean smooth = normals == null && !faces.isFlat();
+            return aligned(Arrays.copyOf(positions, corners), uvs != null, normals != null, smooth, material);
+        }
+        for (int p = 0; aligned && p < vertices; p++) {
+            next.add(NONE);
+            made.add(p);
+            made.add(uvs == null ? NONE : p);
+            made.add(normals == null ? NONE : p);
+        }
         int[] indices = new int[faces.triangles * 3];
         int[] points = new int[4];
         int[] mapped = new int[4];
@@ -56,7 +69,6 @@ final class WavefrontParts {
         int corner = 0;
         boolean anyUv = false;
         boolean bare = false;
-        boolean aligned = isAligned(positions, uvs, normals, corners);
         for (int face = 0; face < faces.counts.size(); face++) {
             int count = counts[face];
             if (points.length < count) {
@@ -115,7 +127,7 @@ final class WavefrontParts {
         return lacking;
     }
 
-    /** When all numbers of a corner are the same and no position is left out, positions are vertices: {@code made} is filled. */
+    /** When all numbers of a corner are the same and no position is left out, positions are vertices. */
     private boolean isAligned(int[] positions, int @Nullable [] uvs, int @Nullable [] normals, int corners) {
         if (uvs != null && uvs != positions || normals != null && normals != positions) {
             return false;
@@ -125,12 +137,6 @@ final class WavefrontParts {
         for (int i = 0; i < corners; i++) {
             left -= used[positions[i]] ? 0 : 1;
             used[positions[i]] = true;
-        }
-        for (int p = 0; left == 0 && p < vertices; p++) {
-            next.add(NONE);
-            made.add(p);
-            made.add(uvs == null ? NONE : p);
-            made.add(normals == null ? NONE : p);
         }
         return left == 0;
     }
@@ -150,6 +156,22 @@ final class WavefrontParts {
         made.add(uv);
         made.add(normal);
         return index;
+    }
+
+    /** A part whose vertices are the file's positions. */
+    private Part aligned(int[] indices, boolean mapped, boolean shaded, boolean smooth, int material)
+            throws ProblemException {
+        float[] positions = text.positions().toArray();
+        float[] uvs = mapped ? Arrays.copyOf(text.uvs().raw(), vertices * 2) : null;
+        for (int i = 1; uvs != null && i < uvs.length; i += 2) {
+            uvs[i] = 1 - uvs[i];
+        }
+        float[] from = shaded ? text.normals().raw() : smooth ? smooth() : null;
+        float[] normals = from == null ? null : new float[vertices * 3];
+        for (int i = 0; normals != null && from != null && i < vertices; i++) {
+            unit(from, i, normals, i);
+        }
+        return Reading.checkedPart(file, positions, normals, uvs, colors(), indices, material);
     }
 
     private Part part(int[] indices, boolean anyUv, boolean bare, boolean flat, int material) throws ProblemException {
