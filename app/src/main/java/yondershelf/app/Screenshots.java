@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
+import javafx.scene.control.ListView;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.scene.robot.Robot;
@@ -93,6 +94,14 @@ final class Screenshots {
         Path packs = demo;
         if (packs != null) {
             settled(() -> window.bring(List.of(packs.resolve("packs/harbour_details.zip"))));
+            settled(() -> {
+                // the set of maps, whose roles can be told
+                if (window.lookup("#plan") instanceof ListView<?> plan) {
+                    for (int i = 0; i < plan.getItems().size() && window.lookup("#intake .map-use") == null; i++) {
+                        plan.getSelectionModel().select(i);
+                    }
+                }
+            });
             fine(() -> save(target.resolve("intake.png")));
         }
         settled(() -> {

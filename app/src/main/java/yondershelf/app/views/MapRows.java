@@ -94,7 +94,7 @@ final class MapRows extends VBox {
     private HBox row(SortedFile file) {
         Label name = new Label(file.path().substring(file.path().lastIndexOf('/') + 1));
         name.setTooltip(new Tooltip(file.path()));
-        name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+        name.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
         name.setMinWidth(0);
         HBox.setHgrow(name, Priority.ALWAYS);
         HBox row = new HBox(8, name);
