@@ -3,10 +3,9 @@ package yondershelf.app.views;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
-import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
@@ -17,8 +16,6 @@ import yondershelf.mend.Finding;
 
 /** Findings, each under the file it was found at. However many there are, only those in view are laid out. */
 final class FindingList extends ListView<FindingList.Line> {
-    static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
-
     private final Consumer<Finding> choose;
     private boolean filling;
 
@@ -91,45 +88,26 @@ final class FindingList extends ListView<FindingList.Line> {
         return row;
     }
 
-    /** A line in view; as wide as the list, so that long words wrap. */
-    private static final class Cell extends ListCell<Line> {
-        Cell() {
-            getStyleClass().add("finding-cell");
-            setPrefWidth(0);
+    private static final class Cell extends LineCell<Line> {
+        @Override
+        Node content(Line line) {
+            if (line.finding != null) {
+                return row(line.finding);
+            }
+            Label file = new Label(line.path);
+            file.getStyleClass().add("group-heading");
+            return file;
         }
 
         @Override
-        protected void updateItem(@Nullable Line line, boolean empty) {
-            super.updateItem(line, empty);
-            if (empty || line == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-                return;
-            }
+        String words(Line line) {
             Finding finding = line.finding;
-            if (finding == null) {
-                Label file = new Label(line.path);
-                file.getStyleClass().add("group-heading");
-                setGraphic(file);
-                setAccessibleText(line.path);
-            } else {
-                setGraphic(row(finding));
-                setAccessibleText(finding.code().title() + ", " + finding.evidence());
-            }
-            mark();
+            return finding == null ? line.path : finding.code().title() + ", " + finding.evidence();
         }
 
         @Override
-        public void updateSelected(boolean selected) {
-            super.updateSelected(selected);
-            mark();
-        }
-
-        private void mark() {
-            Line line = getItem();
-            if (getGraphic() != null && line != null) {
-                getGraphic().pseudoClassStateChanged(CHOSEN, isSelected() && line.finding != null);
-            }
+        boolean canBeChosen(Line line) {
+            return line.finding != null;
         }
     }
 }

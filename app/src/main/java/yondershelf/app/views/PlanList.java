@@ -9,7 +9,6 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Tooltip;
@@ -160,45 +159,26 @@ final class PlanList extends ListView<PlanList.Line> {
         return plan.items().size();
     }
 
-    /** A line in view; as wide as the list, so that long words wrap. */
-    private final class Cell extends ListCell<Line> {
-        Cell() {
-            getStyleClass().add("finding-cell");
-            setPrefWidth(0);
+    private final class Cell extends LineCell<Line> {
+        @Override
+        Node content(Line line) {
+            return line.item != NONE ? row(line.item) : label(line);
         }
 
         @Override
-        protected void updateItem(@Nullable Line line, boolean empty) {
-            super.updateItem(line, empty);
-            if (empty || line == null) {
-                setGraphic(null);
-                setAccessibleText(null);
-                return;
-            }
-            setGraphic(line.item != NONE ? row(line.item) : words(line));
-            setAccessibleText(
-                    line.item == NONE
-                            ? line.words
-                            : line.words + ", "
-                                    + plan.items().get(line.item).kind().word());
-            mark();
+        String words(Line line) {
+            return line.item == NONE
+                    ? line.words
+                    : line.words + ", " + plan.items().get(line.item).kind().word();
         }
 
         @Override
-        public void updateSelected(boolean selected) {
-            super.updateSelected(selected);
-            mark();
-        }
-
-        private void mark() {
-            Line line = getItem();
-            if (getGraphic() != null && line != null) {
-                getGraphic().pseudoClassStateChanged(FindingList.CHOSEN, isSelected() && line.item != NONE);
-            }
+        boolean canBeChosen(Line line) {
+            return line.item != NONE;
         }
     }
 
-    private static Label words(Line line) {
+    private static Label label(Line line) {
         Label label = new Label(line.words);
         if (line.skipped == null) {
             label.getStyleClass().add("group-heading");

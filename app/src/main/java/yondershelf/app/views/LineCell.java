@@ -1,0 +1,49 @@
+package yondershelf.app.views;
+
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.ListCell;
+import org.jspecify.annotations.Nullable;
+
+/** A line of a working list that is in view: a heading, or something that can be chosen. As wide as the list, so that long words wrap. */
+abstract class LineCell<L> extends ListCell<L> {
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+
+    LineCell() {
+        getStyleClass().add("finding-cell");
+        setPrefWidth(0);
+    }
+
+    abstract Node content(L line);
+
+    /** For screen readers. */
+    abstract String words(L line);
+
+    abstract boolean canBeChosen(L line);
+
+    @Override
+    protected void updateItem(@Nullable L line, boolean empty) {
+        super.updateItem(line, empty);
+        if (empty || line == null) {
+            setGraphic(null);
+            setAccessibleText(null);
+            return;
+        }
+        setGraphic(content(line));
+        setAccessibleText(words(line));
+        mark();
+    }
+
+    @Override
+    public void updateSelected(boolean selected) {
+        super.updateSelected(selected);
+        mark();
+    }
+
+    private void mark() {
+        L line = getItem();
+        if (getGraphic() != null && line != null) {
+            getGraphic().pseudoClassStateChanged(CHOSEN, isSelected() && canBeChosen(line));
+        }
+    }
+}
