@@ -122,6 +122,9 @@ record MapName(
                 size = Math.max(size, pixels);
                 return true;
             }
+            if (word.charAt(0) >= '0' && word.charAt(0) <= '9') {
+                return word.endsWith("bit") && word.length() <= 5;
+            }
             up |= GREEN_UP.contains(word);
             down |= GREEN_DOWN.contains(word);
             sample |= MapWords.isSample(word);
@@ -136,8 +139,7 @@ record MapName(
             return GREEN_UP.contains(word)
                     || GREEN_DOWN.contains(word)
                     || MapWords.isSilent(word)
-                    || MapWords.isSample(word)
-                    || word.endsWith("bit") && word.length() <= 5 && Character.isDigit(word.charAt(0));
+                    || MapWords.isSample(word);
         }
 
         private static boolean isTileStep(String word, char axis) {
@@ -148,7 +150,17 @@ record MapName(
             if (!word.startsWith(head) || word.length() == head.length() || word.length() > head.length() + 4) {
                 return false;
             }
-            return word.chars().skip(head.length()).allMatch(c -> c >= '0' && c <= '9');
+            for (int i = head.length(); i < word.length(); i++) {
+                if (word.charAt(i) < '0' || word.charAt(i) > '9') {
+                    return false;
+                }
+            }
+            return true;
+        }
+
+        private static boolean isDigit(String word) {
+            char last = word.charAt(word.length() - 1);
+            return last >= '0' && last <= '9';
         }
 
         private static int number(String digits) {
@@ -171,7 +183,7 @@ record MapName(
                         break;
                     }
                 }
-                int glued = joined > 0 ? 0 : MapWords.glued(words.get(last));
+                int glued = joined > 0 || isDigit(words.get(last)) ? 0 : MapWords.glued(words.get(last));
                 if (glued > 0) {
                     List<String> before = new ArrayList<>(words.subList(0, last));
                     before.add(words.get(last).substring(0, glued));
@@ -212,7 +224,7 @@ record MapName(
             if (words.get(from).length() == 1) {
                 return null;
             }
-            return MapWords.role(String.join("", words.subList(from, to + 1)));
+            return MapWords.role(words, from, to);
         }
 
         private void add(MapWords.Meaning told, List<String> before, List<String> after) {

@@ -6,8 +6,10 @@ import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -22,6 +24,10 @@ final class MapWords {
     private static final Set<String> SAMPLES = new HashSet<>();
     /** Shorter ones may well be the end of another word. */
     private static final int GLUED = 5;
+
+    private static final Map<Character, List<String>> LONG = new HashMap<>();
+    private static final Set<Integer> HASHES = new HashSet<>();
+    private static final int[] POWERS = new int[40];
 
     /**
      * @param later true when another of the same role is used before it
@@ -40,6 +46,20 @@ final class MapWords {
                     .forEach(MapWords::line);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    static {
+        for (String word : ROLES.keySet()) {
+            HASHES.add(word.hashCode());
+            if (word.length() >= GLUED) {
+                LONG.computeIfAbsent(word.charAt(word.length() - 1), c -> new ArrayList<>())
+                        .add(word);
+            }
+        }
+        POWERS[0] = 1;
+        for (int i = 1; i < POWERS.length; i++) {
+            POWERS[i] = POWERS[i - 1] * 31;
         }
     }
 
@@ -62,6 +82,9 @@ final class MapWords {
                 String how = head.length > (later ? 2 : 1) ? head[1] : "";
                 Meaning meaning = new Meaning(Role.of(head[0]).orElseThrow(), new Coding(how), later, false);
                 for (String word : words) {
+                    for (String written : List.of(word, word + "map", word + "tex")) {
+                        ROLES.putIfAbsent(written, meaning);
+                    }
                     ROLES.put(word, meaning);
                 }
             }
@@ -70,11 +93,21 @@ final class MapWords {
 
     /** What a word, or several written as one, tells of a map's role. */
     static @Nullable Meaning role(String word) {
-        Meaning known = ROLES.get(word);
-        if (known == null && word.length() > 3 && (word.endsWith("map") || word.endsWith("tex"))) {
-            known = ROLES.get(word.substring(0, word.length() - 3));
+        return ROLES.get(word);
+    }
+
+    /** The same of several words in a row written as one. Nearly all make none, which their hashes tell before they are joined. */
+    static @Nullable Meaning role(List<String> words, int from, int to) {
+        int hash = 0;
+        for (int i = from; i <= to; i++) {
+            String word = words.get(i);
+            if (word.length() >= POWERS.length) {
+                return null;
+            }
+            // as String.hashCode is defined
+            hash = hash * POWERS[word.length()] + word.hashCode();
         }
-        return known;
+        return HASHES.contains(hash) ? ROLES.get(String.join("", words.subList(from, to + 1))) : null;
     }
 
     /** The same of a single letter at the end of a name. */
@@ -85,12 +118,14 @@ final class MapWords {
 
     /** Where in a word a role's name begins that is glued to what is before it; 0 for none. */
     static int glued(String word) {
-        for (int from = 1; from <= word.length() - GLUED; from++) {
-            if (role(word.substring(from)) != null) {
-                return from;
+        int at = 0;
+        for (String role : LONG.getOrDefault(word.charAt(word.length() - 1), List.of())) {
+            if (word.length() > role.length() && word.endsWith(role)) {
+                int from = word.length() - role.length();
+                at = at == 0 ? from : Math.min(at, from);
             }
         }
-        return 0;
+        return at;
     }
 
     /** True for a word that tells nothing: of colour spaces, formats and the like. */
