@@ -75,7 +75,7 @@ class FirstStartTest {
     void everyEmptyPlaceSaysWhatBelongsThere() throws Exception {
         run(() -> {
             assertTrue(says("your libraries stand here"));
-            assertTrue(says("Drop folders, files or .zip packs"));
+            assertTrue(says("Drop folders, files or packs"));
             assertTrue(says("Faults in your libraries are listed here"));
             assertEquals(2, offers("Open a folder as a library").count(), "on the shelf and in mend");
             assertEquals(1, offers("Choose a folder").count());
