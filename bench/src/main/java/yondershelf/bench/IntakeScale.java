@@ -98,7 +98,8 @@ public final class IntakeScale {
         List<Double> ratios = new ArrayList<>();
         List<Double> takes = new ArrayList<>();
         for (int i = 0; i < ROUNDS; i++) {
-            double copy = command("cp", "-r", tree.toString(), at.resolve("copy " + i).toString());
+            double copy =
+                    command("cp", "-r", tree.toString(), at.resolve("copy " + i).toString());
             Library library = Library.open(Files.createDirectories(at.resolve("library " + i)), "", "bench");
             library.scan(new Formats(), Work.SILENT);
             try (Intake intake = new Intake(library, "", new Formats())) {
