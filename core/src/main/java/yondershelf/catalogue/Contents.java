@@ -3,7 +3,6 @@ package yondershelf.catalogue;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.github.benmanes.caffeine.cache.AsyncCache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
@@ -25,6 +24,7 @@ import yondershelf.library.Library;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 import yondershelf.store.Store;
+import yondershelf.work.Cached;
 import yondershelf.work.ProgramLog;
 
 /**
@@ -69,10 +69,8 @@ public final class Contents {
         this.libraries = libraries;
         this.kinds = kinds;
         this.previews = previews;
-        this.loaded = Caffeine.newBuilder()
-                .maximumWeight(most)
-                .weigher((Loading l, Object content) -> (int)
-                        Math.min(Integer.MAX_VALUE, kinds.of(l.asset.kind()).weight(content)))
+        this.loaded = Cached.<Loading, Object>upTo(
+                        most, (l, content) -> kinds.of(l.asset.kind()).weight(content))
                 .buildAsync();
     }
 

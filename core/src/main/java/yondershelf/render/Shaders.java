@@ -1,8 +1,8 @@
 package yondershelf.render;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import yondershelf.content.ImageSource;
@@ -13,6 +13,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
+import yondershelf.work.Cached;
 import yondershelf.work.Parallel;
 
 /** Loads materials' pictures and keeps the latest, up to a limit of memory. Safe for use from several threads. */
@@ -20,9 +21,9 @@ public final class Shaders {
     private static final long MOST_BYTES = 48L << 20;
 
     private final ContentReader reader;
-    private final LinkedHashMap<Key, TextureImage> images = new LinkedHashMap<>(16, 0.75f, true);
-    private final Map<Key, Long> sizes = new LinkedHashMap<>();
-    private long bytes;
+    private final Cache<Key, TextureImage> images = Cached.<Key, TextureImage>upTo(
+                    MOST_BYTES, (key, image) -> image.weight())
+            .build();
 
     private record Key(String name, int identity, boolean colour, long changed) {}
 
@@ -57,28 +58,13 @@ public final class Shaders {
 
     private TextureImage image(ImageSource source, boolean colour) throws ProblemException {
         Key key = key(source, colour);
-        synchronized (images) {
-            TextureImage known = images.get(key);
-            if (known != null) {
-                return known;
-            }
+        TextureImage known = images.getIfPresent(key);
+        if (known != null) {
+            return known;
         }
         Picture picture = colour ? reader.readColours(source) : reader.readPicture(source);
         TextureImage made = new TextureImage(picture, colour && !isRadiance(picture, source));
-        synchronized (images) {
-            long size = made.weight();
-            if (images.put(key, made) == null) {
-                sizes.put(key, size);
-                bytes += size;
-            }
-            var oldest = images.entrySet().iterator();
-            while (bytes > MOST_BYTES && images.size() > 1) {
-                Key gone = oldest.next().getKey();
-                oldest.remove();
-                Long freed = sizes.remove(gone);
-                bytes -= freed == null ? 0 : freed;
-            }
-        }
+        images.put(key, made);
         return made;
     }
 

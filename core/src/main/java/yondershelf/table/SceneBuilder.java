@@ -1,13 +1,12 @@
 package yondershelf.table;
 
+import com.github.benmanes.caffeine.cache.Cache;
 import java.util.ArrayList;
-import java.util.Collections;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
@@ -18,28 +17,28 @@ import yondershelf.render.ReadyModel;
 import yondershelf.render.RenderScene;
 import yondershelf.render.Shader;
 import yondershelf.render.Shaders;
+import yondershelf.work.Cached;
 
 /** Builds scenes for looking at, keeping what stays the same from one to the next. Safe for use from several threads. */
 public final class SceneBuilder {
     private static final double GROUND_ALBEDO = 0.32;
     private static final double LEAST_GROUND = 6;
-    /** What models that stand nowhere any more may hold, ready to stand again. */
+    /** What models that stand nowhere may hold, ready to stand. */
     private static final long MOST_BYTES = 40L << 20;
-    /** A dress holds its pictures. */
-    private static final int MOST_DRESSES = 24;
 
     private final Shaders shaders;
-    /** The latest used last. Known by identity: comparing models by value would compare all their vertices. */
-    private final List<ReadyModel> prepared = new ArrayList<>();
+    /** Weak keys are known by identity: comparing models by value would compare all their vertices. */
+    private final Cache<Model, ReadyModel> prepared = Cached.<Model, ReadyModel>upTo(
+                    MOST_BYTES, (model, ready) -> ready.weight())
+            .weakKeys()
+            .build();
+    /** What the latest scene is made of. */
+    private Map<Model, ReadyModel> standing = new IdentityHashMap<>();
 
-    private final Map<Material, Shader> dresses = new LinkedHashMap<>(16, 0.75f, true) {
-        private static final long serialVersionUID = 1L;
+    private Map<Material, Shader> worn = Map.of();
+    /** However heavy it is: the latest that was made ready is about to stand. */
+    private @Nullable ReadyModel ahead;
 
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Material, Shader> eldest) {
-            return size() > MOST_DRESSES;
-        }
-    };
     private @Nullable Light litBy;
     private @Nullable EnvironmentLight light;
 
@@ -48,6 +47,8 @@ public final class SceneBuilder {
     }
 
     public synchronized BuiltScene build(Scene scene) {
+        Map<Model, ReadyModel> models = new IdentityHashMap<>();
+        Map<Material, Shader> dresses = new HashMap<>();
         List<RenderScene.Item> items = new ArrayList<>();
         List<Integer> placementOf = new ArrayList<>();
         List<Integer> placedOf = new ArrayList<>();
@@ -55,6 +56,7 @@ public final class SceneBuilder {
         for (int p = 0; p < scene.placements().size(); p++) {
             Placement placement = scene.placements().get(p);
             ReadyModel ready = prepare(placement.model());
+            models.put(placement.model(), ready);
             List<Model.Placed> placed = placement.model().placed();
             for (int i = 0; i < placed.size(); i++) {
                 int mesh = placed.get(i).mesh();
@@ -62,7 +64,7 @@ public final class SceneBuilder {
                 List<Part> parts = placement.model().meshes().get(mesh).parts();
                 for (int k = 0; k < parts.size(); k++) {
                     Material dress = placement.dressed().get(new PartRef(i, k));
-                    list.add(dress != null ? dress(dress) : ready.shader(parts.get(k)));
+                    list.add(dress != null ? dresses.computeIfAbsent(dress, this::dress) : ready.shader(parts.get(k)));
                 }
                 items.add(new RenderScene.Item(
                         ready.meshes().get(mesh),
@@ -75,7 +77,14 @@ public final class SceneBuilder {
             double z = placement.toWorld().tz();
             reach = Math.max(reach, 4 * Math.sqrt(x * x + z * z));
         }
-        letGo(scene);
+        standing.forEach(prepared::put);
+        ReadyModel soon = ahead;
+        if (soon != null) {
+            prepared.put(soon.model(), soon);
+            ahead = null;
+        }
+        standing = models;
+        worn = dresses;
         RenderScene.Ground ground = new RenderScene.Ground(0, false, GROUND_ALBEDO, reach);
         RenderScene render = RenderScene.of(items, light(scene.light()), ground);
         return new BuiltScene(
@@ -100,14 +109,12 @@ public final class SceneBuilder {
     }
 
     private synchronized @Nullable ReadyModel known(Model model) {
-        for (int i = 0; i < prepared.size(); i++) {
-            if (prepared.get(i).model() == model) {
-                ReadyModel known = prepared.remove(i);
-                prepared.add(known);
-                return known;
-            }
+        ReadyModel soon = ahead;
+        if (soon != null && soon.model() == model) {
+            return soon;
         }
-        return null;
+        ReadyModel stands = standing.get(model);
+        return stands != null ? stands : prepared.getIfPresent(model);
     }
 
     private synchronized ReadyModel keep(ReadyModel fresh) {
@@ -115,28 +122,18 @@ public final class SceneBuilder {
         if (other != null) {
             return other;
         }
-        prepared.add(fresh);
+        ReadyModel before = ahead;
+        if (before != null) {
+            prepared.put(before.model(), before);
+        }
+        ahead = fresh;
         return fresh;
     }
 
-    /** Lets go of the models used longest ago; a scene's own stay. */
-    private void letGo(Scene scene) {
-        Set<Model> standing = Collections.newSetFromMap(new IdentityHashMap<>());
-        scene.placements().forEach(p -> standing.add(p.model()));
-        long held = 0;
-        for (int i = prepared.size() - 1; i >= 0; i--) {
-            ReadyModel ready = prepared.get(i);
-            if (!standing.contains(ready.model())) {
-                held += ready.weight();
-                if (held > MOST_BYTES) {
-                    prepared.remove(i);
-                }
-            }
-        }
-    }
-
+    /** Pictures of a dress that is taken off and put on again are kept by the shaders. */
     private Shader dress(Material material) {
-        return dresses.computeIfAbsent(material, shaders::shader);
+        Shader known = worn.get(material);
+        return known != null ? known : shaders.shader(material);
     }
 
     private EnvironmentLight light(Light wanted) {
