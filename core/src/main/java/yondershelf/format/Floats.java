@@ -4,12 +4,21 @@ import java.util.Arrays;
 
 /** Numbers in a row that grows. */
 final class Floats {
-    private float[] all = new float[1024];
+    private float[] all;
     private int count;
+
+    Floats() {
+        this(1024);
+    }
+
+    /** @param room for so many without growing */
+    Floats(int room) {
+        all = new float[room];
+    }
 
     void add(float value) {
         if (count == all.length) {
-            all = Arrays.copyOf(all, count * 2);
+            all = Arrays.copyOf(all, Math.max(16, count * 2));
         }
         all[count++] = value;
     }
@@ -31,7 +40,8 @@ final class Floats {
         return all;
     }
 
+    /** The numbers, not to be changed: when there is no room left they are not copied. */
     float[] toArray() {
-        return Arrays.copyOf(all, count);
+        return count == all.length ? all : Arrays.copyOf(all, count);
     }
 }

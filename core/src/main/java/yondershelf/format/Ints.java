@@ -4,12 +4,12 @@ import java.util.Arrays;
 
 /** Whole numbers in a row that grows. */
 final class Ints {
-    private int[] all = new int[256];
+    private int[] all = {};
     private int count;
 
     void add(int value) {
         if (count == all.length) {
-            all = Arrays.copyOf(all, count * 2);
+            all = Arrays.copyOf(all, Math.max(256, count * 2));
         }
         all[count++] = value;
     }
@@ -20,6 +20,11 @@ final class Ints {
         }
         System.arraycopy(more.all, 0, all, count, more.count);
         count += more.count;
+    }
+
+    /** Makes room for so many more. */
+    void reserve(int more) {
+        all = Arrays.copyOf(all, count + more);
     }
 
     int size() {
@@ -36,7 +41,8 @@ final class Ints {
         return all;
     }
 
+    /** The numbers, not to be changed: when there is no room left they are not copied. */
     int[] toArray() {
-        return Arrays.copyOf(all, count);
+        return count == all.length ? all : Arrays.copyOf(all, count);
     }
 }

@@ -97,7 +97,7 @@ final class Reading {
      */
     static byte[] bytes(Path file) throws IOException {
         requirePlain(file);
-        return Files.readAllBytes(file);
+        return FileBytes.of(file);
     }
 
     static void requirePlain(Path file) throws IOException {

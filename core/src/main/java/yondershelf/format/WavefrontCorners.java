@@ -71,6 +71,11 @@ final class WavefrontCorners {
         }
     }
 
+    /** Makes room for so many more. */
+    void reserve(int more) {
+        positions.reserve(more);
+    }
+
     int size() {
         return positions.size();
     }
@@ -84,6 +89,11 @@ final class WavefrontCorners {
         if (normals.own != null) {
             normals.own.cut(size);
         }
+    }
+
+    /** The positions' numbers alone, not to be changed. */
+    int[] positionsAlone() {
+        return positions.toArray();
     }
 
     /** The positions' numbers, and beyond {@link #size} what may be there. */

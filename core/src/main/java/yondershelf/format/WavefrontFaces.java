@@ -1,5 +1,6 @@
 package yondershelf.format;
 
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** The faces of one object in one material as a Wavefront file has them: corners of up to three numbers. */
@@ -29,6 +30,11 @@ final class WavefrontFaces {
         this.material = material;
     }
 
+    /** True when no face has more than three corners. */
+    boolean isTriangles() {
+        return triangles * 3 == corners.size() && triangles == counts.size();
+    }
+
     boolean isFlat() {
         return flat;
     }
@@ -37,6 +43,12 @@ final class WavefrontFaces {
     void shade(@Nullable Boolean said) {
         asBefore |= said == null;
         flat &= said == null || said;
+    }
+
+    /** Makes room for others that are about to be added. */
+    void reserve(List<WavefrontFaces> others) {
+        corners.reserve(others.stream().mapToInt(f -> f.corners.size()).sum());
+        counts.reserve(others.stream().mapToInt(f -> f.counts.size()).sum());
     }
 
     /** @param before whether faces of which it was said before are flat */

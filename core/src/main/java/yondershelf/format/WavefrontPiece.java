@@ -16,6 +16,9 @@ final class WavefrontPiece extends WavefrontTokens {
     /** Cannot be a name: no statement has a zero byte and nothing else. */
     static final String AS_BEFORE = "\0";
 
+    /** A blank and three numbers of eight digits with what is between them. */
+    private static final int LONGEST_CORNER = 3 * (Digits.WORD + 1) + Digits.WORD;
+
     final Floats positions = new Floats();
     final Floats uvs = new Floats();
     final Floats normals = new Floats();
@@ -182,11 +185,14 @@ final class WavefrontPiece extends WavefrontTokens {
 
     private void face() {
         WavefrontFaces into = here();
-        int count = 0;
         int before = into.corners.size();
-        while (hasMore() && corner()) {
-            into.corners.add(corner[0], corner[1], corner[2]);
-            count++;
+        int count = plainCorners(into.corners);
+        if (count == 0) {
+            into.corners.cut(before);
+            while (hasMore() && corner()) {
+                into.corners.add(corner[0], corner[1], corner[2]);
+                count++;
+            }
         }
         if (count < 3) {
             // what is no face: its corners are forgotten
@@ -196,6 +202,50 @@ final class WavefrontPiece extends WavefrontTokens {
         into.counts.add(count);
         into.triangles += count - 2;
         into.shade(flat);
+    }
+
+    /**
+     * The corners of a line as nearly all lines are: one blank before each, numbers of up to seven digits. Gives their count; 0,
+     * and what was added is to be forgotten, when the line is another.
+     */
+    private int plainCorners(WavefrontCorners into) {
+        // locals: this is most of the work of reading
+        byte[] from = text;
+        int to = at;
+        int count = 0;
+        while (to + LONGEST_CORNER <= end && from[to] == ' ') {
+            long word = Digits.at(from, ++to);
+            int digits = Digits.count(word);
+            int position = Digits.value(word, digits);
+            to += digits;
+            int uv = 0;
+            int normal = 0;
+            boolean whole = digits > 0 && digits < Digits.WORD && position > 0;
+            if (from[to] == '/') {
+                word = Digits.at(from, ++to);
+                digits = Digits.count(word);
+                uv = digits == 0 ? 0 : Digits.value(word, digits);
+                to += digits;
+                whole &= digits < Digits.WORD && (digits == 0 || uv > 0);
+                if (from[to] == '/') {
+                    word = Digits.at(from, ++to);
+                    digits = Digits.count(word);
+                    normal = digits == 0 ? 0 : Digits.value(word, digits);
+                    to += digits;
+                    whole &= digits < Digits.WORD && (digits == 0 || normal > 0);
+                }
+            }
+            if (!whole) {
+                return 0;
+            }
+            into.add(position - 1, uv - 1, normal - 1);
+            count++;
+        }
+        if (to + 1 >= end || from[to] != '\n' && !(from[to] == '\r' && from[to + 1] == '\n')) {
+            return 0;
+        }
+        at = to;
+        return count;
     }
 
     private void strokes() {

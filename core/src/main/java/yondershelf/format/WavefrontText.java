@@ -20,9 +20,9 @@ final class WavefrontText {
     private static final int SMALLEST_PIECE = 1 << 18;
     private static final int PIECES_PER_THREAD = 4;
 
-    private final Floats positions = new Floats();
-    private final Floats uvs = new Floats();
-    private final Floats normals = new Floats();
+    private final Floats positions;
+    private final Floats uvs;
+    private final Floats normals;
     private @Nullable Floats colors;
     private final Map<String, Map<String, WavefrontFaces>> faces = new LinkedHashMap<>();
     private final List<String> libraries = new ArrayList<>();
@@ -31,7 +31,12 @@ final class WavefrontText {
     private String material = "";
     private boolean flat;
 
-    private WavefrontText() {}
+    private WavefrontText(List<WavefrontPiece> pieces) {
+        // room for all of them at once: most of a large file is these
+        positions = new Floats(pieces.stream().mapToInt(p -> p.positions.size()).sum());
+        uvs = new Floats(pieces.stream().mapToInt(p -> p.uvs.size()).sum());
+        normals = new Floats(pieces.stream().mapToInt(p -> p.normals.size()).sum());
+    }
 
     static WavefrontText read(byte[] bytes) {
         byte[] utf = unicode(bytes);
@@ -56,6 +61,9 @@ final class WavefrontText {
         return joined(pieces);
     }
 
+    /** @param flat whether those of its faces are flat of which it was said before them */
+    private record Stretch(WavefrontFaces faces, boolean flat) {}
+
     /** Stretches of whole lines. */
     private static List<WavefrontPiece> pieces(byte[] text, int size) {
         List<WavefrontPiece> out = new ArrayList<>();
@@ -78,17 +86,22 @@ final class WavefrontText {
     }
 
     private static WavefrontText joined(List<WavefrontPiece> pieces) {
-        WavefrontText out = new WavefrontText();
+        WavefrontText out = new WavefrontText(pieces);
+        Map<WavefrontFaces, List<Stretch>> joins = new LinkedHashMap<>();
         for (WavefrontPiece piece : pieces) {
             if (piece.problem != null) {
                 throw new IllegalArgumentException(piece.problem);
             }
-            out.join(piece);
+            out.join(piece, joins);
         }
+        joins.forEach((all, stretches) -> {
+            all.reserve(stretches.stream().map(Stretch::faces).toList());
+            stretches.forEach(stretch -> all.addAll(stretch.faces, stretch.flat));
+        });
         return out;
     }
 
-    private void join(WavefrontPiece piece) {
+    private void join(WavefrontPiece piece, Map<WavefrontFaces, List<Stretch>> joins) {
         Floats more = piece.colors;
         if (more != null) {
             Floats all = colors == null ? new Floats() : colors;
@@ -103,19 +116,23 @@ final class WavefrontText {
         normals.addAll(piece.normals);
         libraries.addAll(piece.libraries);
         notShown.addAll(piece.notShown);
-        piece.faces.values().forEach(byMaterial -> byMaterial.values().forEach(this::join));
+        for (Map<String, WavefrontFaces> byMaterial : piece.faces.values()) {
+            for (WavefrontFaces part : byMaterial.values()) {
+                joins.computeIfAbsent(all(part), a -> new ArrayList<>()).add(new Stretch(part, flat));
+            }
+        }
         object = orBefore(piece.object, object);
         material = orBefore(piece.material, material);
         Boolean said = piece.flat;
         flat = said == null ? flat : said;
     }
 
-    private void join(WavefrontFaces more) {
+    /** Where the faces of a piece belong. */
+    private WavefrontFaces all(WavefrontFaces more) {
         String in = orBefore(more.object, object);
         String of = orBefore(more.material, material);
-        faces.computeIfAbsent(in, o -> new LinkedHashMap<>())
-                .computeIfAbsent(of, m -> new WavefrontFaces(in, m))
-                .addAll(more, flat);
+        return faces.computeIfAbsent(in, o -> new LinkedHashMap<>())
+                .computeIfAbsent(of, m -> new WavefrontFaces(in, m));
     }
 
     private static String orBefore(String said, String before) {

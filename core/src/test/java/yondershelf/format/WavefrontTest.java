@@ -213,6 +213,53 @@ class WavefrontTest {
         return out.toString();
     }
 
+    /** Faces as programs write them and as they do not, beside what splitting their lines at blanks and slashes gives. */
+    @Test
+    void facesInAllWays() {
+        SplittableRandom random = new SplittableRandom(17);
+        for (int round = 0; round < 400; round++) {
+            StringBuilder text = new StringBuilder();
+            StringBuilder wanted = new StringBuilder();
+            int corners = 0;
+            for (int line = 0; line < 20; line++) {
+                int count = 3 + random.nextInt(4);
+                text.append('f');
+                for (int i = 0; i < count; i++) {
+                    int[] all = {number(random), random.nextInt(3) == 0 ? 0 : number(random), number(random)};
+                    int form = random.nextInt(4);
+                    text.append(random.nextInt(9) == 0 ? "\t " : " ").append(all[0]);
+                    text.append(form == 1 || form == 3 ? "/" + (all[1] == 0 ? "" : all[1]) : form == 2 ? "/" : "");
+                    text.append(form >= 2 ? "/" + all[2] : "");
+                    wanted.append(all[0] - 1)
+                            .append(form == 1 || form == 3 ? all[1] - 1 : -1)
+                            .append(form >= 2 ? all[2] - 1 : -1)
+                            .append(' ');
+                }
+                corners += count;
+                text.append(List.of("\n", "\r\n", " \n", "# made\n").get(random.nextInt(4)));
+            }
+            WavefrontText read = WavefrontText.read(text.toString().getBytes(StandardCharsets.UTF_8), 1 << 20);
+            WavefrontFaces faces =
+                    read.faces().values().iterator().next().values().iterator().next();
+            assertEquals(corners, faces.corners.size());
+            String[] uvs = numbers(faces.corners.uvs(), corners).split(" ");
+            String[] normals = numbers(faces.corners.normals(), corners).split(" ");
+            StringBuilder told = new StringBuilder();
+            for (int i = 0; i < corners; i++) {
+                told.append(faces.corners.positions()[i])
+                        .append(uvs[i])
+                        .append(normals[i])
+                        .append(' ');
+            }
+            assertEquals(wanted.toString(), told.toString(), text.toString());
+        }
+    }
+
+    /** Of one to nine digits. */
+    private static int number(SplittableRandom random) {
+        return 1 + random.nextInt((int) Math.pow(10, 1 + random.nextInt(9)) - 1);
+    }
+
     private static String numbers(int @Nullable [] all, int size) {
         return all == null
                 ? "-1 ".repeat(size)
