@@ -34,6 +34,7 @@ final class AssimpParts {
     /** STL knows no materials. */
     private final boolean bare;
 
+    private int morphs;
     private final @Nullable Part[] known = new Part[1 << 16];
 
     AssimpParts(Path file, AIScene scene, FileType type, AssimpPose pose, List<Material> materials) {
@@ -54,6 +55,11 @@ final class AssimpParts {
 
     private AIMesh mesh(int index) {
         return AIMesh.create(Objects.requireNonNull(scene.mMeshes()).get(index));
+    }
+
+    /** How many morph targets of the parts so far are left out. */
+    int morphsLeftOut() {
+        return morphs;
     }
 
     /** Assimp adds a default material nobody asked for; only those that parts use are kept. */
@@ -96,6 +102,8 @@ final class AssimpParts {
                 seeThrough.set(mesh.mMaterialIndex(), c.a() < 1 || seeThrough.get(mesh.mMaterialIndex()));
             }
         }
+        // at which weights they stand is not told
+        morphs += mesh.mNumAnimMeshes();
         if (pose.holds(mesh)) {
             pose.move(mesh, positions, normals);
         }

@@ -1,6 +1,8 @@
 package yondershelf.format;
 
+import java.io.IOException;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -62,16 +64,32 @@ final class AssimpReader {
             throws ProblemException {
         AIScene scene = load(file, files);
         if (scene == null) {
+            String why = shorten(Assimp.aiGetErrorString());
+            if (type == FileType.COLLADA && isMorphing(file)) {
+                throw new Problem(
+                                file.toString(),
+                                "it has morph targets, which are not read in COLLADA files",
+                                "Export it as glTF, or without them")
+                        .raise();
+            }
             throw Problem.of(
                             file,
-                            "it cannot be read as " + type.extension().toUpperCase(Locale.ROOT) + " ("
-                                    + shorten(Assimp.aiGetErrorString()) + ")")
+                            "it cannot be read as " + type.extension().toUpperCase(Locale.ROOT) + " (" + why + ")")
                     .raise();
         }
         try {
             return new AssimpReader(file, scene, type, reach, AssimpFrame.of(scene, firstFrame)).model(type);
         } finally {
             Assimp.aiReleaseImport(scene);
+        }
+    }
+
+    private static boolean isMorphing(Path file) {
+        try {
+            return new String(Reading.bytes(file), StandardCharsets.ISO_8859_1).contains("<morph");
+        } catch (IOException e) {
+            // then that is not why it could not be read
+            return false;
         }
     }
 
@@ -126,6 +144,7 @@ final class AssimpReader {
     private List<String> notShown() {
         List<String> out = new ArrayList<>();
         GltfForeign.count(out, scene.mNumAnimations(), "animation");
+        GltfForeign.count(out, parts.morphsLeftOut(), "morph target");
         out.addAll(materials.notShown());
         return out;
     }

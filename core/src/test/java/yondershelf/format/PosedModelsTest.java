@@ -235,6 +235,50 @@ class PosedModelsTest {
         assertThrows(ProblemException.class, () -> new Formats().readModel(models.resolve("cameras.dae")));
     }
 
+    /** COLLADA 1.4.1, "morph": the native reader does not follow it, which is said. */
+    @Test
+    void morphingColladaIsRefusedWithASentence() {
+        ProblemException e = assertThrows(ProblemException.class, () -> morphed("NORMALIZED"));
+        assertEquals(
+                "it has morph targets, which are not read in COLLADA files",
+                e.problem().cause());
+        assertTrue(e.problem().advice().contains("glTF"), e.getMessage());
+    }
+
+    private Model morphed(String method) throws Exception {
+        String geometries = mesh("base", "0 0 0 2 0 0 0 1 0 0 0 1") + mesh("target", "0 0 0 2 0 0 0 3 0 0 0 1");
+        return new Formats().readModel(Files.writeString(folder.resolve("m.dae"), """
+                <?xml version="1.0"?>
+                <COLLADA xmlns="http://www.collada.org/2005/11/COLLADASchema" version="1.4.1">
+                <asset><created>2020-01-01T00:00:00</created><modified>2020-01-01T00:00:00</modified>
+                <unit name="meter" meter="1"/><up_axis>Y_UP</up_axis></asset>
+                <library_geometries>%s</library_geometries>
+                <library_controllers><controller id="c"><morph source="#base" method="%s">
+                <source id="t"><IDREF_array id="ta" count="1">target</IDREF_array><technique_common>
+                <accessor source="#ta" count="1" stride="1"><param name="MORPH_TARGET" type="IDREF"/></accessor>
+                </technique_common></source>
+                <source id="w"><float_array id="wa" count="1">0.5</float_array><technique_common>
+                <accessor source="#wa" count="1" stride="1"><param name="MORPH_WEIGHT" type="float"/></accessor>
+                </technique_common></source>
+                <targets><input semantic="MORPH_TARGET" source="#t"/><input semantic="MORPH_WEIGHT" source="#w"/></targets>
+                </morph></controller></library_controllers>
+                <library_visual_scenes><visual_scene id="s"><node id="n"><instance_controller url="#c"/></node>
+                </visual_scene></library_visual_scenes><scene><instance_visual_scene url="#s"/></scene></COLLADA>
+                """.formatted(geometries, method)));
+    }
+
+    private static String mesh(String id, String positions) {
+        return """
+                <geometry id="%1$s"><mesh>
+                <source id="%1$sp"><float_array id="%1$sa" count="12">%2$s</float_array><technique_common>
+                <accessor source="#%1$sa" count="4" stride="3"><param name="X" type="float"/><param name="Y" type="float"/>
+                <param name="Z" type="float"/></accessor></technique_common></source>
+                <vertices id="%1$sv"><input semantic="POSITION" source="#%1$sp"/></vertices>
+                <triangles count="4"><input semantic="VERTEX" source="#%1$sv" offset="0"/><p>0 2 1 0 1 3 0 3 2 1 2 3</p></triangles>
+                </mesh></geometry>
+                """.formatted(id, positions);
+    }
+
     static List<JsonNode> measured(List<Path> files) throws Exception {
         return measured(files, "");
     }
