@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -87,6 +88,27 @@ class FbxMaterialsTest {
 
     private static void colour(Material m, double r, double g, double b) {
         assertArrayEquals(new double[] {r, g, b}, new double[] {m.red(), m.green(), m.blue()}, 1e-5);
+    }
+
+    /** A blend shape stands at rest, and is named: at which weight it is to stand is not told. */
+    @Test
+    void blendShapesAreNamed() throws Exception {
+        Model model = square("", "", "", """
+                Geometry: 10, "Geometry::Bent", "Shape" { Version: 100
+                 Indexes: *1 { a: 2 }
+                 Vertices: *3 { a: 0,0,5 }
+                 Normals: *3 { a: 0,0,0 } }
+                Deformer: 11, "Deformer::", "BlendShape" { Version: 100 }
+                Deformer: 12, "SubDeformer::Bent", "BlendShapeChannel" { Version: 100
+                 DeformPercent: 50
+                 FullWeights: *1 { a: 100 } }
+                """, """
+                C: "OO",11,1
+                C: "OO",12,11
+                C: "OO",10,12
+                """);
+        assertEquals(List.of("1 morph target"), model.remarks().notShown());
+        assertEquals(0, model.bounds().sizeZ(), 1e-6);
     }
 
     /** Properties of a physical material, whatever word an exporter puts in front; both ways of writing names. */
