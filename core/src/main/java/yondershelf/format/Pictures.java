@@ -15,7 +15,9 @@ import java.nio.file.Path;
 import java.util.Iterator;
 import java.util.concurrent.atomic.AtomicReference;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
+import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.stream.ImageInputStream;
 import javax.imageio.stream.MemoryCacheImageInputStream;
 import org.jspecify.annotations.Nullable;
@@ -105,13 +107,26 @@ final class Pictures {
                     return floats(raster);
                 }
             }
-            BufferedImage image = reader.read(0);
+            BufferedImage image = reader.read(0, asStored(reader, type));
             told.set(profile(image, bytes, type));
             return convert(image);
         });
         Picture straight = type == FileType.TIFF && Straight.isAssociated(bytes) ? Straight.of(read) : read;
         ColourProfile profile = told.get();
         return colours && profile != null ? profile.toSrgb(straight) : straight;
+    }
+
+    /** Of layered pictures the numbers themselves: their reader would take them to sRGB by itself. */
+    private static @Nullable ImageReadParam asStored(ImageReader reader, FileType type) throws IOException {
+        ImageTypeSpecifier raw = type == FileType.PSD ? reader.getRawImageType(0) : null;
+        if (raw == null
+                || !(raw.getColorModel().getColorSpace() instanceof ICC_ColorSpace own)
+                || own.getNumComponents() != 3) {
+            return null;
+        }
+        ImageReadParam param = reader.getDefaultReadParam();
+        param.setDestinationType(raw);
+        return param;
     }
 
     /** What the file says of its colours; null when nothing, or nothing that can be read: then they are taken for sRGB. */

@@ -7,14 +7,17 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.zip.CRC32;
+import java.util.zip.InflaterInputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ImageSource;
@@ -72,6 +75,55 @@ class ColourProfileTest {
             assertTrue(stored > 20, name + " is stored in other numbers, which differ by " + stored);
             assertEquals(stored, farthest(formats.readColours(source.stored()), colours), name);
         }
+    }
+
+    /** The same numbers and profile as layered pictures hold them (the format's published specification: resource 1039). */
+    @Test
+    void profileOfLayeredPictures() throws Exception {
+        JsonNode colours = written().path("p3.png");
+        Picture stored = formats.readPicture(ImageSource.at(folder.resolve("p3.png")));
+        byte[] icc = profileOfPng(Files.readAllBytes(folder.resolve("p3.png")));
+        ByteBuffer psd = ByteBuffer.allocate(100 + icc.length + stored.width() * stored.height() * 3);
+        psd.put("8BPS".getBytes(StandardCharsets.US_ASCII)).putShort((short) 1).put(new byte[6]);
+        psd.putShort((short) 3).putInt(stored.height()).putInt(stored.width());
+        // eight bits, red, green and blue, no palette
+        psd.putShort((short) 8).putShort((short) 3).putInt(0);
+        int padded = icc.length + icc.length % 2;
+        psd.putInt(12 + padded).put("8BIM".getBytes(StandardCharsets.US_ASCII));
+        psd.putShort((short) 1039)
+                .putShort((short) 0)
+                .putInt(icc.length)
+                .put(icc)
+                .put(new byte[icc.length % 2]);
+        // no layers, not packed, one channel after the other
+        psd.putInt(0).putShort((short) 0);
+        for (int c = 0; c < 3; c++) {
+            for (int i = 0; i < stored.width() * stored.height(); i++) {
+                psd.put((byte) Math.round(stored.value(i % stored.width(), i / stored.width(), c) * 255));
+            }
+        }
+        Path file = Files.write(folder.resolve("p3.psd"), Arrays.copyOf(psd.array(), psd.position()));
+        ImageSource source = ImageSource.at(file);
+                + farthest(formats.readColours(source), colours) + " " + stored.value(0, 0, 0) * 255 + " "
+                + formats.readPicture(source).value(0, 0, 0) * 255 + " " + colours.path(0));
+        assertTrue(farthest(formats.readPicture(source), colours) > 20);
+        double worst = farthest(formats.readColours(source), colours);
+        assertTrue(worst <= 2.5, "differs by " + worst);
+    }
+
+    /** PNG, third edition, 11.3.2.3: a name, a zero, how it is packed, and what is packed. */
+    private static byte[] profileOfPng(byte[] png) throws Exception {
+        ByteBuffer in = ByteBuffer.wrap(png);
+        int at = 8;
+        while (!new String(png, at + 4, 4, StandardCharsets.US_ASCII).equals("iCCP")) {
+            at += in.getInt(at) + 12;
+        }
+        int end = at + 8 + in.getInt(at);
+        int from = at + 8;
+        while (png[from] != 0) {
+            from++;
+        }
+        return new InflaterInputStream(new ByteArrayInputStream(png, from + 2, end - from - 2)).readAllBytes();
     }
 
     /** The profile most pictures carry changes nothing, and costs nothing. */
