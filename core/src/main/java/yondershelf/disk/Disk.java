@@ -177,15 +177,20 @@ public final class Disk {
         }
     }
 
-    /** Moves a written file to its place in one step and syncs both folders. */
+    /** Moves a written file to its place in one step and syncs the folder it is in then. */
     public void replace(Path fresh, Path target) throws IOException {
+        move(fresh, target);
+        syncFolder(target.toAbsolutePath().getParent());
+    }
+
+    /** The same without syncing the folder: for many, after which it is to be synced. */
+    public void move(Path fresh, Path target) throws IOException {
         try {
             Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (AtomicMoveNotSupportedException e) {
             throw new FileSystemException(target.toString(), null, "the file cannot be replaced in one step there");
         }
         watcher.did(Act.MOVE, fresh, target);
-        syncFolder(target.toAbsolutePath().getParent());
     }
 
     /** Deletes a file and syncs its folder. */
@@ -227,7 +232,8 @@ public final class Disk {
         return missing;
     }
 
-    private void syncFolder(@Nullable Path folder) throws IOException {
+    /** Waits until a folder has on the disk what was moved into it. */
+    public void syncFolder(@Nullable Path folder) throws IOException {
         if (folder == null) {
             return;
         }

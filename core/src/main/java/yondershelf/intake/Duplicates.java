@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -59,14 +58,6 @@ final class Duplicates {
         return asset.files().stream()
                 .map(f -> library.resolve(f.path()))
                 .anyMatch(there -> size(there) == size && same(there, file));
-    }
-
-    static boolean holds(Path file, byte[] bytes) {
-        try {
-            return Files.size(file) == bytes.length && Arrays.equals(Files.readAllBytes(file), bytes);
-        } catch (IOException e) {
-            return false;
-        }
     }
 
     static boolean same(Path a, Path b) {

@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
@@ -17,7 +16,6 @@ import yondershelf.format.FileType;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.library.Unfinished;
-import yondershelf.sorting.SortedItem;
 import yondershelf.work.Work;
 
 /**
@@ -116,19 +114,8 @@ public final class Intake implements AutoCloseable {
         try (FileActs acts =
                 library.begin(what, CutTake.of(sources, folder, items).text(), work)) {
             List<IntakePlan.Item> coming = made(items, work);
-            Map<String, String> bases = new Targets(library).free(coming);
-            for (IntakePlan.Item item : coming) {
-                if (work.isCancelled()) {
-                    break;
-                }
-                work.progress(paths.size(), items.size(), item.name());
-                String base = bases.getOrDefault(item.base(), item.base());
-                try {
-                    paths.add(take(item, base, acts));
-                } catch (ProblemException e) {
-                    work.problem(e.problem());
-                }
-            }
+            Take taking = new Take(library, acts, new Targets(library).free(coming), work);
+            paths.addAll(taking.all(coming));
             work.progress(paths.size(), items.size(), "");
             return new Taken(acts.made() > 0 ? acts.run() : null, paths.size(), paths);
         }
@@ -153,32 +140,6 @@ public final class Intake implements AutoCloseable {
             }
         }
         return out;
-    }
-
-    /**
-     * The file that names the asset comes last: until then there is no asset, so none is ever seen half.
-     *
-     * @return the path of that file
-     */
-    private String take(IntakePlan.Item item, String base, FileActs acts) throws ProblemException {
-        int before = acts.made();
-        try {
-            List<SortedItem.SortedFile> files = new ArrayList<>(item.files());
-            files.add(files.remove(0));
-            for (SortedItem.SortedFile file : files) {
-                Path target = library.resolve(IntakePlan.joined(base, file.path()));
-                Path from = item.root().resolve(file.path());
-                if (!Files.exists(target) || !Duplicates.same(target, from)) {
-                    acts.copyIn(from, target);
-                }
-            }
-            return Examination.isOf(item)
-                    ? SetDocument.write(item, base, library, acts)
-                    : IntakePlan.joined(base, item.files().get(0).path());
-        } catch (ProblemException e) {
-            acts.takeBackTo(before);
-            throw e;
-        }
     }
 
     /** Takes that a killed process left half done in a library. */

@@ -1,15 +1,12 @@
 package yondershelf.intake;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.function.Predicate;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
 import yondershelf.format.Formats.MapReference;
-import yondershelf.library.FileActs;
-import yondershelf.library.Library;
 import yondershelf.sorting.SortedItem.SortedFile;
 
 /** The document written beside the maps of a set that was taken in, so that what was found out of them is kept and other programs can use it. */
@@ -18,18 +15,9 @@ final class SetDocument {
 
     private SetDocument() {}
 
-    /**
-     * Writes it under a name nothing has yet.
-     *
-     * @param base where the item's files lie by now, below the library's root
-     * @return its path below the library's root
-     */
-    static String write(IntakePlan.Item item, String base, Library library, FileActs acts) throws ProblemException {
-        String inner = item.folder().equals(item.base())
-                ? ""
-                : item.folder()
-                        .substring(item.base().isEmpty() ? 0 : item.base().length() + 1);
-        String folder = IntakePlan.joined(base, inner);
+    /** Its bytes. */
+    static byte[] of(IntakePlan.Item item) throws ProblemException {
+        String inner = inner(item);
         Map<Role, MapReference> maps = new EnumMap<>(Role.class);
         for (SortedFile file : item.files()) {
             Role role = file.role();
@@ -37,17 +25,28 @@ final class SetDocument {
                 maps.put(role, new MapReference(below(inner, file.path()), file.coding()));
             }
         }
-        byte[] document = Formats.mtlx(item.name(), maps);
+        return Formats.mtlx(item.name(), maps);
+    }
+
+    /** The item's folder below its base. */
+    private static String inner(IntakePlan.Item item) {
+        return item.folder().equals(item.base())
+                ? ""
+                : item.folder()
+                        .substring(item.base().isEmpty() ? 0 : item.base().length() + 1);
+    }
+
+    /**
+     * A path for it below the library's root that nothing else has.
+     *
+     * @param base where the item's files lie by now, below the library's root
+     */
+    static String path(IntakePlan.Item item, String base, Predicate<String> taken) {
+        String folder = IntakePlan.joined(base, inner(item));
         String name = item.name().replaceAll("[\\\\/:*?\"<>|]", "_");
         String path = IntakePlan.joined(folder, name + ENDING);
-        for (int n = 2;
-                Files.exists(library.resolve(path)) && !Duplicates.holds(library.resolve(path), document);
-                n++) {
+        for (int n = 2; taken.test(path); n++) {
             path = IntakePlan.joined(folder, name + " " + n + ENDING);
-        }
-        Path target = library.resolve(path);
-        if (!Files.exists(target)) {
-            acts.write(target, document);
         }
         return path;
     }

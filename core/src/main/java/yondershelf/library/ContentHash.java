@@ -2,6 +2,7 @@ package yondershelf.library;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -39,6 +40,37 @@ public final class ContentHash {
             }
             return ofText(pieces.toString());
         }
+    }
+
+    /** Copies a file and gives the hash of what was copied: read once, for both. */
+    static String copy(Path file, OutputStream out) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            long size = Files.size(file);
+            byte[] piece = piece(in, out, size);
+            if (piece.length < PIECE) {
+                return digits(piece);
+            }
+            StringBuilder pieces = new StringBuilder();
+            for (; piece.length > 0; piece = piece(in, out, PIECE)) {
+                pieces.append(digits(piece));
+            }
+            return ofText(pieces.toString());
+        }
+    }
+
+    /** The next piece, of which so many bytes are expected. */
+    private static byte[] piece(InputStream in, OutputStream out, long expected) throws IOException {
+        byte[] all = new byte[(int) Math.min(PIECE, expected)];
+        int read = in.readNBytes(all, 0, all.length);
+        byte[] piece = read < all.length ? Arrays.copyOf(all, read) : all;
+        byte[] more = read == all.length && read < PIECE ? in.readNBytes(PIECE - read) : new byte[0];
+        if (more.length > 0) {
+            // it grows while it is read
+            piece = Arrays.copyOf(piece, read + more.length);
+            System.arraycopy(more, 0, piece, read, more.length);
+        }
+        out.write(piece);
+        return piece;
     }
 
     /**

@@ -21,6 +21,11 @@ public final class FileActs implements AutoCloseable {
     /** Stands for the hash of a file that is not there. */
     private static final String GONE = "";
 
+    /** Is told how far something is. */
+    public interface Progress {
+        void at(long done, long all, String what);
+    }
+
     private final Library library;
     private final UndoRun kept;
     private final Lock lock;
@@ -61,14 +66,27 @@ public final class FileActs implements AutoCloseable {
         change(file, false, out -> out.write(bytes));
     }
 
+    /**
+     * Brings many files that are not in the library into it; none that is there already is written over. All come, or none.
+     *
+     * @param last those that are given their names when all the others have theirs
+     * @param progress is told how many of them are written
+     * @return false when it was cancelled, and nothing came
+     */
+    public boolean bring(List<Arrival> first, List<Arrival> last, Work work, Progress progress)
+            throws ProblemException {
+        int before = made();
+        try {
+            return Bringing.bring(library, kept, first, last, work, progress);
+        } catch (ProblemException e) {
+            takeBackTo(before);
+            throw e;
+        }
+    }
+
     /** Brings a file of any size that is not in the library into it; one that is there already is not written over. */
     public void copyIn(Path from, Path to) throws ProblemException {
-        if (!Files.isReadable(from) || !Files.isRegularFile(from)) {
-            String cause = !Files.exists(from)
-                    ? "it is not there any more"
-                    : Files.isRegularFile(from) ? "there is no permission to read it" : "it is no plain file";
-            throw Problem.of(from, "the file could not be taken in: " + cause).raise();
-        }
+        Arrival.copy(from, to).check();
         change(to, true, out -> Files.copy(from, out));
     }
 
@@ -128,7 +146,7 @@ public final class FileActs implements AutoCloseable {
         disk.replace(fresh, target);
     }
 
-    private static void discard(@org.jspecify.annotations.Nullable Path fresh) {
+    static void discard(@org.jspecify.annotations.Nullable Path fresh) {
         if (fresh != null) {
             try {
                 Files.deleteIfExists(fresh);

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -165,10 +166,23 @@ final class Manifest {
 
     /** Notes what is about to be done; on the disk when this returns. */
     void add(Act act) throws IOException {
+        add(List.of(act));
+    }
+
+    /** The same of several at once. */
+    void add(List<Act> several) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
         if (!headed) {
-            append(JSON.createObjectNode().put("what", what).put("when", when));
-            headed = true;
+            out.writeBytes(
+                    SealedLine.seal(JSON.createObjectNode().put("what", what).put("when", when)));
         }
+        several.forEach(act -> out.writeBytes(SealedLine.seal(line(act))));
+        disk.append(file, out.toByteArray());
+        headed = true;
+        acts.addAll(several);
+    }
+
+    private static ObjectNode line(Act act) {
         ObjectNode line = JSON.createObjectNode().put("path", act.path).put("after", act.after);
         if (act.before != null) {
             line.put("before", act.before)
@@ -182,8 +196,7 @@ final class Manifest {
         if (act.inPlace) {
             line.put("inPlace", true);
         }
-        append(line);
-        acts.add(act);
+        return line;
     }
 
     private void append(JsonNode line) throws IOException {

@@ -139,6 +139,12 @@ public final class UndoRun {
         return act;
     }
 
+    /** Notes files that are about to be there and were not; on the disk when this returns. */
+    void keepNew(List<Manifest.Act> acts) throws IOException {
+        disk.makeFolders(folder);
+        manifest.add(acts);
+    }
+
     private static String mode(Path file) throws IOException {
         try {
             return PosixFilePermissions.toString(Files.getPosixFilePermissions(file));

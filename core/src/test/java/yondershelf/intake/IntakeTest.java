@@ -296,22 +296,24 @@ class IntakeTest {
         }
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(source), Work.SILENT);
-            int[] looks = {0};
+            long[] came = {0};
             Work impatient = new Work() {
                 @Override
-                public void progress(long done, long total, String what) {}
+                public void progress(long done, long total, String what) {
+                    came[0] = done;
+                }
 
                 @Override
                 public boolean isCancelled() {
-                    return ++looks[0] > 2;
+                    return came[0] > 0;
                 }
 
                 @Override
                 public void problem(Problem problem) {}
             };
             Intake.Taken taken = intake.take(plan.items(), impatient);
-            assertEquals(2, taken.assets());
-            assertEquals(2, library.scan(reader, Work.SILENT).assets());
+            assertTrue(taken.assets() > 0 && taken.assets() < 5, "taken in: " + taken.assets());
+            assertEquals(taken.assets(), library.scan(reader, Work.SILENT).assets());
             FileActs.undo(library, Objects.requireNonNull(taken.run()));
             assertEquals(0, library.scan(reader, Work.SILENT).assets());
         }

@@ -1,0 +1,160 @@
+package yondershelf.intake;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import yondershelf.content.ProblemException;
+import yondershelf.library.Arrival;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.sorting.SortedItem;
+import yondershelf.work.Work;
+
+/**
+ * Copies planned items into a library, many at once. When one of many fails, these are taken one by one, so that a file that
+ * fails costs its item only, and that wholly.
+ */
+final class Take {
+    /** From one on twice as many each time: who stops it early keeps what came so far. */
+    private static final int MOST_ITEMS = 256;
+
+    private static final long MOST_BYTES = 256L << 20;
+
+    private final Library library;
+    private final FileActs acts;
+    private final Map<String, String> bases;
+    private final Work work;
+    private final List<String> paths = new ArrayList<>();
+
+    /** @param bases where each base's items go by now */
+    Take(Library library, FileActs acts, Map<String, String> bases, Work work) {
+        this.library = library;
+        this.acts = acts;
+        this.bases = bases;
+        this.work = work;
+    }
+
+    /** The paths of what came in. */
+    List<String> all(List<IntakePlan.Item> items) {
+        List<IntakePlan.Item> some = new ArrayList<>();
+        long bytes = 0;
+        int most = 1;
+        for (IntakePlan.Item item : items) {
+            long size = item.files().stream()
+                    .mapToLong(f -> size(item.root().resolve(f.path())))
+                    .sum();
+            if (some.size() >= most || bytes + size > MOST_BYTES && !some.isEmpty()) {
+                together(some, items.size());
+                some = new ArrayList<>();
+                bytes = 0;
+                most = Math.min(MOST_ITEMS, most * 2);
+            }
+            some.add(item);
+            bytes += size;
+        }
+        together(some, items.size());
+        return paths;
+    }
+
+    /** 0 for one that is gone: bringing it says so. */
+    private static long size(Path file) {
+        try {
+            return Files.size(file);
+        } catch (IOException e) {
+            return 0;
+        }
+    }
+
+    private void together(List<IntakePlan.Item> items, int of) {
+        if (!items.isEmpty()) {
+            work.progress(paths.size(), of, items.get(0).name());
+        }
+        if (items.isEmpty() || work.isCancelled()) {
+            return;
+        }
+        try {
+            Group group = new Group(items.size(), of);
+            for (IntakePlan.Item item : items) {
+                group.add(item);
+            }
+            if (group.come()) {
+                paths.addAll(group.names);
+            }
+        } catch (ProblemException e) {
+            if (items.size() == 1) {
+                work.problem(e.problem());
+                return;
+            }
+            for (IntakePlan.Item item : items) {
+                together(List.of(item), of);
+            }
+        }
+    }
+
+    /** Files of some items. The ones that name assets come last: until then there is no asset, so none is ever seen half. */
+    private final class Group {
+        private final List<Arrival> first = new ArrayList<>();
+        private final List<Arrival> last = new ArrayList<>();
+        private final Map<Path, Arrival> coming = new HashMap<>();
+        private final List<String> names = new ArrayList<>();
+        private final int items;
+        private final int of;
+
+        /** @param of how many items are taken in altogether */
+        Group(int items, int of) {
+            this.items = items;
+            this.of = of;
+        }
+
+        void add(IntakePlan.Item item) throws ProblemException {
+            String base = bases.getOrDefault(item.base(), item.base());
+            boolean set = Examination.isOf(item);
+            for (int i = 0; i < item.files().size(); i++) {
+                SortedItem.SortedFile file = item.files().get(i);
+                Path target = library.resolve(IntakePlan.joined(base, file.path()));
+                add(Arrival.copy(item.root().resolve(file.path()), target), i == 0 && !set ? last : first);
+            }
+            if (!set) {
+                names.add(IntakePlan.joined(base, item.files().get(0).path()));
+                return;
+            }
+            byte[] document = SetDocument.of(item);
+            String path = SetDocument.path(
+                    item, base, p -> isTaken(library.resolve(p), Arrival.made(document, library.resolve(p))));
+            add(Arrival.made(document, library.resolve(path)), last);
+            names.add(path);
+        }
+
+        /** One file may belong to several items, and what is there already need not come. */
+        private void add(Arrival arrival, List<Arrival> to) throws ProblemException {
+            Arrival other = coming.get(arrival.to());
+            if (other != null && other.isSame(arrival)) {
+                return;
+            }
+            if (other == null && Files.exists(arrival.to()) && arrival.isThere()) {
+                return;
+            }
+            coming.put(arrival.to(), arrival);
+            to.add(arrival);
+        }
+
+        private boolean isTaken(Path target, Arrival by) {
+            Arrival other = coming.get(target);
+            return other != null ? !other.isSame(by) : Files.exists(target) && !by.isThere();
+        }
+
+        boolean come() throws ProblemException {
+            int before = paths.size();
+            return first.isEmpty() && last.isEmpty()
+                    || acts.bring(
+                            first,
+                            last,
+                            work,
+                            (done, all, what) -> work.progress(before + done * items / all, of, what));
+        }
+    }
+}
