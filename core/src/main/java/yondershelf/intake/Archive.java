@@ -12,9 +12,11 @@ import java.text.Normalizer;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.LongSupplier;
 import java.util.zip.CRC32;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.FileType;
@@ -51,6 +53,9 @@ final class Archive {
     private final List<Sorted.Skipped> skipped;
     private final Set<String> taken = new HashSet<>();
     private final LongSupplier free;
+    private final @Nullable Brought later;
+    private long promised;
+    private long mostPromised = MOST_BYTES;
     private long written;
     private long mostWritten = MOST_BYTES;
 
@@ -63,7 +68,10 @@ final class Archive {
         }
     }
 
-    private Archive(Path archive, Path folder, List<Sorted.Skipped> skipped, LongSupplier free) {
+    /** @param later is promised what can be unpacked when it is needed; null to unpack all at once */
+    private Archive(
+            Path archive, Path folder, List<Sorted.Skipped> skipped, LongSupplier free, @Nullable Brought later) {
+        this.later = later;
         this.free = free;
         this.archive = archive;
         this.folder = folder;
@@ -75,10 +83,16 @@ final class Archive {
         unpack(archive, folder, skipped, work, folder.toFile()::getUsableSpace);
     }
 
+    /** The same of an archive that has to be read from its beginning to its end; of another, its files are promised. */
+    static void stage(Path archive, Path folder, List<Sorted.Skipped> skipped, Work work, Brought brought)
+            throws ProblemException {
+        new Archive(archive, folder, skipped, folder.toFile()::getUsableSpace, brought).unpack(work);
+    }
+
     /** @param free bytes left on the folder's drive */
     static void unpack(Path archive, Path folder, List<Sorted.Skipped> skipped, Work work, LongSupplier free)
             throws ProblemException {
-        new Archive(archive, folder, skipped, free).unpack(work);
+        new Archive(archive, folder, skipped, free, null).unpack(work);
     }
 
     private void unpack(Work work) throws ProblemException {
@@ -87,12 +101,15 @@ final class Archive {
 
     /** @param depth how many archives this one lies in */
     private void unpack(Path from, Path into, Work work, int depth) throws ProblemException {
-        try (Packed packed = Packed.of(from, FileType.of(from).orElse(FileType.ZIP))) {
+        Packed packed = null;
+        try {
+            packed = Packed.of(from, FileType.of(from).orElse(FileType.ZIP));
             if (packed.count() > MOST_ENTRIES) {
                 throw new Stop("it lists more than " + MOST_ENTRIES + " files");
             }
             if (depth == 0) {
-                mostWritten = Math.min(MOST_BYTES, Math.max(RATIO_FROM, Files.size(from) * MOST_RATIO));
+                mostPromised = Math.max(RATIO_FROM, Files.size(from) * MOST_RATIO);
+                mostWritten = Math.min(MOST_BYTES, mostPromised);
             }
             entries(packed, into, work, depth);
         } catch (Stop e) {
@@ -104,6 +121,21 @@ final class Archive {
         } catch (IOException | RuntimeException | OutOfMemoryError e) {
             throw Problem.of(archive, "the archive is broken (" + e.getMessage() + ")")
                     .raise(e);
+        } finally {
+            close(packed, depth);
+        }
+    }
+
+    private void close(@Nullable Packed packed, int depth) throws ProblemException {
+        if (packed != null && later != null && depth == 0) {
+            later.keep(packed);
+        } else if (packed != null) {
+            try {
+                packed.close();
+            } catch (IOException e) {
+                throw Problem.of(archive, "the archive could not be closed (" + e.getMessage() + ")")
+                        .raise(e);
+            }
         }
     }
 
@@ -144,7 +176,8 @@ final class Archive {
         Path target = null;
         try {
             target = place(into, name);
-            refusal = unpack(packed, target);
+            Packed.Later promise = later == null || depth > 0 || isArchive(target) ? null : packed.later();
+            refusal = promise == null ? unpack(packed, target) : promise(promise, target);
         } catch (Stop e) {
             throw e;
         } catch (InvalidPathException e) {
@@ -216,6 +249,19 @@ final class Archive {
 
     private static String folded(String name) {
         return Normalizer.normalize(name, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
+    }
+
+    /** What its directory says of sizes is held to when it is unpacked. */
+    private String promise(Packed.Later promise, Path target) throws IOException {
+        if (promise.size() > ENTRY_RATIO_FROM && promise.size() > promise.packedBytes() * MOST_ENTRY_RATIO) {
+            return "it swells to more than " + MOST_ENTRY_RATIO + " times its packed size, like an archive bomb";
+        }
+        promised += promise.size();
+        if (promised > mostPromised) {
+            throw new Stop("it swells to more than " + MOST_RATIO + " times its size, like an archive bomb");
+        }
+        Objects.requireNonNull(later).promise(target, promise);
+        return "";
     }
 
     private String unpack(Packed packed, Path target) throws IOException {

@@ -1,7 +1,5 @@
 package yondershelf.intake;
 
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -16,23 +14,16 @@ import yondershelf.sorting.SortedItem;
 /** A library's assets by the sizes of their files, to find those with the same bytes. */
 final class Duplicates {
     private final Library library;
+    private final Brought brought;
     private final Map<Long, List<Asset>> bySize = new HashMap<>();
 
-    Duplicates(Library library) {
+    Duplicates(Library library, Brought brought) {
         this.library = library;
+        this.brought = brought;
         for (Asset asset : library.assets()) {
             for (long size : Set.copyOf(asset.sizes())) {
                 bySize.computeIfAbsent(size, k -> new ArrayList<>()).add(asset);
             }
-        }
-    }
-
-    /** Bytes of a file; -1 when it is gone or closed, and so no duplicate of anything. */
-    private static long size(Path file) {
-        try {
-            return Files.size(file);
-        } catch (IOException e) {
-            return -1;
         }
     }
 
@@ -44,7 +35,7 @@ final class Duplicates {
     @Nullable
     String of(Path root, SortedItem item) {
         Path naming = root.resolve(item.files().get(0).path());
-        for (Asset asset : bySize.getOrDefault(size(naming), List.of())) {
+        for (Asset asset : bySize.getOrDefault(brought.size(naming), List.of())) {
             if (asset.kind() == item.kind()
                     && item.files().stream().allMatch(f -> has(asset, root.resolve(f.path())))) {
                 return asset.path();
@@ -54,17 +45,8 @@ final class Duplicates {
     }
 
     private boolean has(Asset asset, Path file) {
-        long size = size(file);
         return asset.files().stream()
                 .map(f -> library.resolve(f.path()))
-                .anyMatch(there -> size(there) == size && same(there, file));
-    }
-
-    static boolean same(Path a, Path b) {
-        try {
-            return Files.isRegularFile(a) && Files.isRegularFile(b) && Files.mismatch(a, b) < 0;
-        } catch (IOException e) {
-            return false;
-        }
+                .anyMatch(there -> brought.isSame(there, file));
     }
 }

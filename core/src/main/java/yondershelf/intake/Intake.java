@@ -20,7 +20,7 @@ import yondershelf.work.Work;
 
 /**
  * One bringing-in of files: first {@link #plan}, then {@link #take}. Archives are unpacked into a temporary folder,
- * which {@link #close} removes.
+ * which {@link #close} removes; those that can be entered anywhere only as far as somebody looks at what is in them.
  */
 public final class Intake implements AutoCloseable {
     private static final String UNPACKED = "yonder-intake-";
@@ -29,6 +29,7 @@ public final class Intake implements AutoCloseable {
     private final String folder;
     private final ContentReader reader;
     private final List<Path> temporary = new ArrayList<>();
+    private final Brought brought = new Brought();
     private List<Path> sources = List.of();
 
     /** @param folder below the library's root, where things go; empty for the root */
@@ -39,10 +40,10 @@ public final class Intake implements AutoCloseable {
     }
 
     /** Looks at folders, files and archives and says what would be taken. Nothing in the library is touched. */
-    public IntakePlan plan(List<Path> brought, Work work) throws ProblemException {
-        Planner planner = new Planner(library, folder, reader, work);
-        sources = brought.stream().map(s -> s.toAbsolutePath().normalize()).toList();
-        for (Path source : brought) {
+    public IntakePlan plan(List<Path> came, Work work) throws ProblemException {
+        Planner planner = new Planner(library, folder, reader, work, brought);
+        sources = came.stream().map(s -> s.toAbsolutePath().normalize()).toList();
+        for (Path source : sources) {
             if (work.isCancelled()) {
                 break;
             }
@@ -72,10 +73,26 @@ public final class Intake implements AutoCloseable {
             IntakePlan.Item item = out.get(i);
             work.progress(i, out.size(), item.name());
             if (Examination.isOf(item) && item.isWanted()) {
-                out.set(i, Examination.of(item, reader));
+                out.set(i, examined(item));
             }
         }
         return new IntakePlan(out, plan.skipped());
+    }
+
+    private IntakePlan.Item examined(IntakePlan.Item item) {
+        try {
+            brought.present(item);
+            return Examination.of(item, reader);
+        } catch (ProblemException e) {
+            return item.unwanted(e.problem().file() + ": " + e.problem().cause());
+        } finally {
+            brought.letGo(item);
+        }
+    }
+
+    /** Makes sure that an item's files can be read where it says they are: those of archives may still be packed. */
+    public void present(IntakePlan.Item item) throws ProblemException {
+        brought.present(item);
     }
 
     private Path temporaryFolder(Path archive) throws ProblemException {
@@ -114,7 +131,7 @@ public final class Intake implements AutoCloseable {
         try (FileActs acts =
                 library.begin(what, CutTake.of(sources, folder, items).text(), work)) {
             List<IntakePlan.Item> coming = made(items, work);
-            Take taking = new Take(library, acts, new Targets(library).free(coming), work);
+            Take taking = new Take(library, acts, new Targets(library, brought).free(coming), brought, work);
             paths.addAll(taking.all(coming));
             work.progress(paths.size(), items.size(), "");
             return new Taken(acts.made() > 0 ? acts.run() : null, paths.size(), paths);
@@ -134,6 +151,7 @@ public final class Intake implements AutoCloseable {
             }
             try {
                 work.progress(out.size(), items.size(), item.name());
+                brought.present(item);
                 out.add(Surroundings.made(item, item.laidOut(), temporaryFolder(item.root()), reader));
             } catch (ProblemException e) {
                 work.problem(e.problem());
@@ -206,6 +224,7 @@ public final class Intake implements AutoCloseable {
 
     @Override
     public void close() throws ProblemException {
+        brought.close();
         for (Path made : temporary) {
             try {
                 removeAll(made);

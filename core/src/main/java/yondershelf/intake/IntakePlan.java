@@ -74,6 +74,11 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
             return new Item(kind, other, root, base, folder, files, duplicateOf, reason, notes, laidOut);
         }
 
+        /** The same, only taken when asked for. */
+        Item unwanted(String because) {
+            return new Item(kind, name, root, base, folder, files, duplicateOf, because, notes, laidOut);
+        }
+
         /** True when it is a material made of its maps, whose roles can be told. */
         public boolean isSet() {
             return Examination.isOf(this);

@@ -4,6 +4,7 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
 import yondershelf.format.FileType;
 
 /** An archive's entries, one after the other. */
@@ -35,6 +36,25 @@ interface Packed extends Closeable {
 
     /** How many entries there are; 0 when that is not known before. */
     int count();
+
+    /** The present entry to be read at any time while the archive is open; null where entries only come one after the other. */
+    default @Nullable Later later() {
+        return null;
+    }
+
+    /** An entry that can be read at any time. */
+    interface Later {
+        /** Its bytes, as the archive's directory says. */
+        long size();
+
+        /** Its bytes while packed. */
+        long packedBytes();
+
+        /** CRC-32 of its bytes; -1 when the archive does not say. */
+        long sum();
+
+        InputStream open() throws IOException;
+    }
 
     static Packed of(Path archive, FileType type) throws IOException {
         return switch (type) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Set;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.jspecify.annotations.Nullable;
 
 /** A ZIP archive by its directory (APPNOTE 6.3.10). One whose directory is gone is read from its beginning instead. */
 final class PackedZip implements Packed {
@@ -116,6 +117,34 @@ final class PackedZip implements Packed {
     @Override
     public InputStream open() throws IOException {
         return zip.getInputStream(entry());
+    }
+
+    @Override
+    public @Nullable Later later() {
+        ZipArchiveEntry entry = entry();
+        return entry.getSize() < 0 ? null : new InZip(zip, entry);
+    }
+
+    private record InZip(ZipFile zip, ZipArchiveEntry entry) implements Later {
+        @Override
+        public long size() {
+            return entry.getSize();
+        }
+
+        @Override
+        public long packedBytes() {
+            return entry.getCompressedSize();
+        }
+
+        @Override
+        public long sum() {
+            return entry.getCrc();
+        }
+
+        @Override
+        public InputStream open() throws IOException {
+            return zip.getInputStream(entry);
+        }
     }
 
     @Override

@@ -30,6 +30,7 @@ final class Planner {
     private final String folder;
     private final ContentReader reader;
     private final Work work;
+    private final Brought brought;
     private final Duplicates duplicates;
     private final Targets targets;
     private final List<IntakePlan.Item> items = new ArrayList<>();
@@ -37,18 +38,19 @@ final class Planner {
     private final Map<Path, List<String>> loose = new HashMap<>();
 
     /** @param folder below the library's root, where things go */
-    Planner(Library library, String folder, ContentReader reader, Work work) {
+    Planner(Library library, String folder, ContentReader reader, Work work, Brought brought) {
         this.library = library;
         this.folder = folder;
         this.reader = reader;
         this.work = work;
-        this.duplicates = new Duplicates(library);
-        this.targets = new Targets(library);
+        this.brought = brought;
+        this.duplicates = new Duplicates(library, brought);
+        this.targets = new Targets(library, brought);
     }
 
-    /** Adds an archive, unpacked into an empty folder. */
+    /** Adds an archive, as if it were unpacked into an empty folder. */
     void addArchive(Path archive, Path unpacked) throws ProblemException {
-        Archive.unpack(archive, unpacked, skipped, work);
+        Archive.stage(archive, unpacked, skipped, work, brought);
         addFolder(unpacked, EntryNames.stem(name(archive)));
     }
 
@@ -72,9 +74,14 @@ final class Planner {
                     .raise(e);
         }
         skipped.addAll(files.closed());
+        List<String> packed = brought.packedBelow(root).stream()
+                .map(p -> FolderFiles.relative(root, p))
+                .filter(p -> !FolderFiles.isHidden(p))
+                .toList();
         // an archive often holds one folder of its own name: not kept twice
         String inner = base + "/";
-        List<String> paths = files.paths();
+        List<String> paths =
+                Stream.concat(files.paths().stream(), packed.stream()).toList();
         boolean doubled = !paths.isEmpty() && paths.stream().allMatch(f -> f.startsWith(inner));
         if (doubled) {
             paths = paths.stream().map(f -> f.substring(inner.length())).toList();
@@ -122,7 +129,7 @@ final class Planner {
     }
 
     private void add(Path root, String base, List<String> files, Predicate<SortedItem> wanted) {
-        Sorted sorted = Sorter.sort(root, files, reader);
+        Sorted sorted = Sorter.sort(files, brought.lore(root, reader));
         List<SortedItem> found = sorted.items().stream().filter(wanted).toList();
         skipped.addAll(sorted.skipped());
         Map<String, Path> coming = new LinkedHashMap<>();
@@ -144,23 +151,32 @@ final class Planner {
                     reason,
                     List.of(),
                     null));
-            Surroundings.offer(items.get(items.size() - 1), reader).ifPresent(items::add);
+            offer(items.get(items.size() - 1));
+        }
+    }
+
+    private void offer(IntakePlan.Item item) {
+        if (!Surroundings.mayBe(item)) {
+            return;
+        }
+        try {
+            brought.present(item);
+            Surroundings.offer(item, reader).ifPresent(items::add);
+        } catch (ProblemException e) {
+            work.problem(e.problem());
         }
     }
 
     /** Empty and forbidden files are told in the plan; deeper faults show after taking, on the card. */
-    private static String unreadable(SortedItem item, Path root) {
+    private String unreadable(SortedItem item, Path root) {
         for (SortedItem.SortedFile file : item.files()) {
             Path path = root.resolve(file.path());
-            if (!Files.isReadable(path)) {
+            if (!brought.isPacked(path) && !Files.isReadable(path)) {
                 return "there is no permission to read " + file.path();
             }
-            try {
-                if (Files.size(path) == 0) {
-                    return file.path() + " is empty";
-                }
-            } catch (IOException e) {
-                return file.path() + " is not there any more";
+            long size = brought.size(path);
+            if (size <= 0) {
+                return file.path() + (size == 0 ? " is empty" : " is not there any more");
             }
         }
         return "";

@@ -20,15 +20,17 @@ import yondershelf.sorting.SortedItem;
 final class Surroundings {
     private Surroundings() {}
 
+    /** True for a picture that has to be looked at to know. */
+    static boolean mayBe(IntakePlan.Item item) {
+        boolean radiance = FileType.byName(item.files().get(0).path())
+                .filter(t -> t.group() == FileType.Group.RADIANCE)
+                .isPresent();
+        return radiance && item.kind() == Kind.TEXTURE && item.isWanted();
+    }
+
     /** The same picture as an HDRI to be, not wanted until somebody says so; empty for what shows no surroundings. */
     static Optional<IntakePlan.Item> offer(IntakePlan.Item item, ContentReader reader) {
         String path = item.files().get(0).path();
-        boolean radiance = FileType.byName(path)
-                .filter(t -> t.group() == FileType.Group.RADIANCE)
-                .isPresent();
-        if (!radiance || item.kind() != Kind.TEXTURE || !item.isWanted()) {
-            return Optional.empty();
-        }
         try {
             ImageSource source = ImageSource.at(item.root().resolve(path));
             ContentReader.PictureSize size = reader.measure(source);

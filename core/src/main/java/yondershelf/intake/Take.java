@@ -1,6 +1,5 @@
 package yondershelf.intake;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -27,14 +26,16 @@ final class Take {
     private final Library library;
     private final FileActs acts;
     private final Map<String, String> bases;
+    private final Brought brought;
     private final Work work;
     private final List<String> paths = new ArrayList<>();
 
     /** @param bases where each base's items go by now */
-    Take(Library library, FileActs acts, Map<String, String> bases, Work work) {
+    Take(Library library, FileActs acts, Map<String, String> bases, Brought brought, Work work) {
         this.library = library;
         this.acts = acts;
         this.bases = bases;
+        this.brought = brought;
         this.work = work;
     }
 
@@ -45,7 +46,7 @@ final class Take {
         int most = 1;
         for (IntakePlan.Item item : items) {
             long size = item.files().stream()
-                    .mapToLong(f -> size(item.root().resolve(f.path())))
+                    .mapToLong(f -> Math.max(0, brought.size(item.root().resolve(f.path()))))
                     .sum();
             if (some.size() >= most || bytes + size > MOST_BYTES && !some.isEmpty()) {
                 together(some, items.size());
@@ -60,15 +61,6 @@ final class Take {
         return paths;
     }
 
-    /** 0 for one that is gone: bringing it says so. */
-    private static long size(Path file) {
-        try {
-            return Files.size(file);
-        } catch (IOException e) {
-            return 0;
-        }
-    }
-
     private void together(List<IntakePlan.Item> items, int of) {
         if (!items.isEmpty()) {
             work.progress(paths.size(), of, items.get(0).name());
@@ -79,6 +71,7 @@ final class Take {
         try {
             Group group = new Group(items.size(), of);
             for (IntakePlan.Item item : items) {
+                brought.present(item);
                 group.add(item);
             }
             if (group.come()) {
@@ -93,6 +86,7 @@ final class Take {
                 together(List.of(item), of);
             }
         }
+        items.forEach(brought::letGo);
     }
 
     /** Files of some items. The ones that name assets come last: until then there is no asset, so none is ever seen half. */

@@ -21,13 +21,15 @@ final class Targets {
     private static final int MOST_TRIES = 10_000;
 
     private final Library library;
+    private final Brought brought;
     /** What comes, by its folded target: the file it comes from. */
     private final Map<String, Path> claimed = new HashMap<>();
     /** Folded names in a folder of the library, by the folder. */
     private final Map<Path, Map<String, Path>> there = new HashMap<>();
 
-    Targets(Library library) {
+    Targets(Library library, Brought brought) {
         this.library = library;
+        this.brought = brought;
     }
 
     private static String folded(String path) {
@@ -70,7 +72,7 @@ final class Targets {
                 return true;
             }
             Path present = present(path);
-            if (present != null && !Duplicates.same(present, file.getValue())) {
+            if (present != null && !brought.isSame(present, file.getValue())) {
                 return true;
             }
         }

@@ -27,7 +27,7 @@ public interface Companions {
     /** True for a file that may name others. */
     static boolean mayRefer(String path) {
         return isMaterials(path)
-                || FileType.byName(name(path)).map(FileType::hasCompanions).orElse(false);
+                || FileType.byName(name(path)).filter(References::mayBeIn).isPresent();
     }
 
     private static boolean isMaterials(String path) {

@@ -16,6 +16,14 @@ public record FolderFiles(List<String> paths, List<Sorted.Skipped> closed) {
         closed = List.copyOf(closed);
     }
 
+    /** True for a path that is left out: of a hidden file, or below a hidden folder. */
+    public static boolean isHidden(String path) {
+        int name = path.lastIndexOf('/') + 1;
+        return path.startsWith(".") && name > 0
+                || path.substring(0, name).contains("/.")
+                || Seen.isHidden(path.substring(name));
+    }
+
     /** A path below another with {@code /} between its steps, whatever the system; a backslash within a name stays. */
     public static String relative(Path root, Path file) {
         List<String> steps = new ArrayList<>();

@@ -28,11 +28,21 @@ final class References {
 
     private References() {}
 
+    /** False for files of which all that belongs to them is in them. */
+    static boolean mayBeIn(FileType type) {
+        return switch (type) {
+            case STL, THREE_MF, USDZ, USDC, ALEMBIC -> false;
+            default -> type.hasCompanions();
+        };
+    }
+
     /** References as they are written, and what may follow a keyword or options in front of them. */
     static Set<String> of(Path file, FileType type) {
         Set<String> references = new LinkedHashSet<>();
+        if (!mayBeIn(type)) {
+            return references;
+        }
         switch (type) {
-            case STL, THREE_MF, USDZ, USDC, ALEMBIC -> {}
             case GLB -> find(glbDescription(file), references);
             case MATERIALX -> prefixed(whole(file), references);
             default -> find(whole(file), references);

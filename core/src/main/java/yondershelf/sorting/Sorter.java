@@ -22,6 +22,11 @@ public final class Sorter {
         return sort(files, List.of(), new FileLore(root, reader));
     }
 
+    /** The same of files that are known otherwise. */
+    public static Sorted sort(List<String> files, Lore lore) {
+        return sort(files, List.of(), lore);
+    }
+
     /** Sorts everything below a folder; what is closed there counts as skipped. */
     public static Sorted sort(Path root, FolderFiles files, ContentReader reader) {
         return sort(files.paths(), files.closed(), new FileLore(root, reader));

@@ -84,7 +84,7 @@ public final class IntakeView extends BorderPane {
         target.setAlignment(Pos.CENTER_LEFT);
         target.getStyleClass().add("pane-target");
         setTop(new VBox(head, target));
-        large = new ItemView(workspace, this::change);
+        large = new ItemView(workspace, this::present, this::change);
         list = new PlanList(large::show, this::count);
         setCenter(list);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
@@ -242,6 +242,13 @@ public final class IntakeView extends BorderPane {
                         list.renew(better);
                     }
                 }));
+    }
+
+    private void present(IntakePlan.Item item) throws ProblemException {
+        Intake now = intake;
+        if (now != null) {
+            now.present(item);
+        }
     }
 
     /** Somebody says what the chosen thing is; what is found out later does not change that. */

@@ -21,6 +21,7 @@ final class ItemView extends VBox {
     static final int EDGE = 240;
 
     private final Workspace workspace;
+    private final Needed needed;
     private final EvidencePicture picture = new EvidencePicture(EDGE);
     private final Label name = new Label();
     private final Label details = new Label();
@@ -28,9 +29,15 @@ final class ItemView extends VBox {
     private IntakePlan.@Nullable Item shown;
     private @Nullable Job<Picture> under;
 
+    /** Makes sure that an item's files can be read; in the background. */
+    interface Needed {
+        void present(IntakePlan.Item item) throws ProblemException;
+    }
+
     /** @param changed told when somebody changes what is shown */
-    ItemView(Workspace workspace, Consumer<IntakePlan.Item> changed) {
+    ItemView(Workspace workspace, Needed needed, Consumer<IntakePlan.Item> changed) {
         super(10);
+        this.needed = needed;
         this.workspace = workspace;
         this.files = new MapRows(changed);
         name.getStyleClass().add("view-heading");
@@ -83,6 +90,7 @@ final class ItemView extends VBox {
     }
 
     private Picture preview(IntakePlan.Item item, BooleanSupplier cancelled) throws ProblemException {
+        needed.present(item);
         Picture made = workspace
                 .catalogue()
                 .contents()
