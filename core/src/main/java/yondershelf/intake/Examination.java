@@ -36,27 +36,19 @@ final class Examination {
                 .isPresent();
     }
 
-    static IntakePlan.Item of(IntakePlan.Item item, ContentReader reader) {
+    /** @throws ProblemException when one of its maps cannot be read */
+    static IntakePlan.Item of(IntakePlan.Item item, ContentReader reader) throws ProblemException {
         List<Maps.Map> maps = new ArrayList<>();
         for (SortedFile file : item.files()) {
             Role role = file.role();
             if (role != null && file.isUsed()) {
-                sample(item, file, reader)
-                        .ifPresent(sample -> maps.add(new Maps.Map(file.path(), role, file.coding(), sample)));
+                Sample sample =
+                        new Sample(reader.readPicture(ImageSource.at(item.root().resolve(file.path()))));
+                maps.add(new Maps.Map(file.path(), role, file.coding(), sample));
             }
         }
         List<Verdict> verdicts = Evidence.of(new Maps(maps));
         return verdicts.isEmpty() ? item : corrected(item, verdicts);
-    }
-
-    /** What cannot be read says nothing; its own card will say why. */
-    private static Optional<Sample> sample(IntakePlan.Item item, SortedFile file, ContentReader reader) {
-        try {
-            return Optional.of(
-                    new Sample(reader.readPicture(ImageSource.at(item.root().resolve(file.path())))));
-        } catch (ProblemException e) {
-            return Optional.empty();
-        }
     }
 
     private static IntakePlan.Item corrected(IntakePlan.Item item, List<Verdict> verdicts) {

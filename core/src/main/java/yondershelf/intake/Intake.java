@@ -64,30 +64,12 @@ public final class Intake implements AutoCloseable {
     }
 
     /**
-     * Looks at the pictures of a plan's materials, and corrects what their names told: a grey normal map is a height, green that
-     * points down is turned. Reads all of them: for work in the background.
+     * Looks into everything that is wanted: what cannot be read is not taken unless somebody asks for it, and what the pictures of
+     * materials show corrects what their names told, as that a grey normal map is a height. Reads all of it, each file within the
+     * reader's limits: for work in the background.
      */
     public IntakePlan examine(IntakePlan plan, Work work) {
-        List<IntakePlan.Item> out = new ArrayList<>(plan.items());
-        for (int i = 0; i < out.size() && !work.isCancelled(); i++) {
-            IntakePlan.Item item = out.get(i);
-            work.progress(i, out.size(), item.name());
-            if (Examination.isOf(item) && item.isWanted()) {
-                out.set(i, examined(item));
-            }
-        }
-        return new IntakePlan(out, plan.skipped());
-    }
-
-    private IntakePlan.Item examined(IntakePlan.Item item) {
-        try {
-            brought.present(item);
-            return Examination.of(item, reader);
-        } catch (ProblemException e) {
-            return item.unwanted(e.problem().file() + ": " + e.problem().cause());
-        } finally {
-            brought.letGo(item);
-        }
+        return new Looking(brought, reader, work).at(plan);
     }
 
     /** Makes sure that an item's files can be read where it says they are: those of archives may still be packed. */

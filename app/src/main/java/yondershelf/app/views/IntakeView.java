@@ -3,6 +3,7 @@ package yondershelf.app.views;
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
@@ -21,11 +22,13 @@ import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
 import yondershelf.library.Library;
 import yondershelf.work.Job;
+import yondershelf.work.Work;
 
 /** What was brought, sorted: left the list, right the chosen thing large, one act that takes it in. */
 public final class IntakeView extends BorderPane {
@@ -233,7 +236,7 @@ public final class IntakeView extends BorderPane {
             return;
         }
         // the pictures are looked at when the plan can be read already
-        examining = workspace.jobs().start("Looking at the maps that came", work -> now.examine(made, work));
+        examining = workspace.jobs().start("Looking at what came", work -> now.examine(made, work));
         examining
                 .result()
                 .whenComplete((better, failure) -> Platform.runLater(() -> {
@@ -289,14 +292,26 @@ public final class IntakeView extends BorderPane {
                 .run(
                         "Taking in " + items.size(),
                         work -> {
-                            List<IntakePlan.Item> seen = looked
-                                    ? items
-                                    : now.examine(new IntakePlan(items, List.of()), work)
-                                            .items();
-                            taken.set(now.take(seen, work));
+                            taken.set(now.take(looked ? items : readable(now, items, work), work));
                             return true;
                         },
                         done -> over.run(),
                         over);
+    }
+
+    /** Those that can be read, as their pictures show them; the others are told. What was ticked by hand comes all the same. */
+    private static List<IntakePlan.Item> readable(Intake now, List<IntakePlan.Item> items, Work work) {
+        List<IntakePlan.Item> out = new ArrayList<>();
+        List<IntakePlan.Item> seen =
+                now.examine(new IntakePlan(items, List.of()), work).items();
+        for (int i = 0; i < items.size(); i++) {
+            IntakePlan.Item item = seen.get(i);
+            if (items.get(i).isWanted() && !item.isWanted()) {
+                work.problem(Problem.of(item.name(), item.reason()));
+            } else {
+                out.add(item);
+            }
+        }
+        return out;
     }
 }

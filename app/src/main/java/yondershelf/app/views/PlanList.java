@@ -108,7 +108,7 @@ final class PlanList extends ListView<PlanList.Line> {
         }
     }
 
-    /** Shows the same things, of which more is known by now; ticks stay. */
+    /** Shows the same things, of which more is known by now; ticks stay, but of what cannot be read. */
     void renew(IntakePlan better) {
         IntakePlan merged = better;
         for (int i = edited.nextSetBit(0); i >= 0; i = edited.nextSetBit(i + 1)) {
@@ -117,8 +117,15 @@ final class PlanList extends ListView<PlanList.Line> {
         if (merged.equals(plan)) {
             return;
         }
+        for (int i = 0; i < merged.items().size(); i++) {
+            if (plan.items().get(i).isWanted() && !merged.items().get(i).isWanted()) {
+                // it turned out that it cannot be read
+                ticks.clear(i);
+            }
+        }
         plan = merged;
         refresh();
+        changed.run();
         Line line = getSelectionModel().getSelectedItem();
         if (line != null && line.item != NONE) {
             choose.accept(plan.items().get(line.item));
