@@ -63,7 +63,8 @@ class ArchitectureTest {
         "sorting, content disk format facts",
         "render, content work format geometry",
         "library, content disk work store format sorting",
-        "intake, content disk work store format facts sorting library",
+        "credits, content disk work store format sorting library",
+        "intake, content disk work store format facts sorting library credits",
         "mend, content disk work store format sorting library",
         "table, content disk work format geometry render",
         "catalogue, content disk work store format search facts sorting render library"

@@ -22,6 +22,7 @@ import yondershelf.intake.CutTake;
 import yondershelf.intake.Intake;
 import yondershelf.library.Library;
 import yondershelf.table.Recovery;
+import yondershelf.work.Work;
 
 /** Puts what only the user can decide into questions: what was left by a kill, what a save would lose, what an undo met. */
 final class Decisions {
@@ -139,11 +140,7 @@ final class Decisions {
                                 .background()
                                 .run(
                                         "Taking in " + from,
-                                        work -> Intake.finish(
-                                                cut.library,
-                                                cut.take,
-                                                workspace.catalogue().reader(),
-                                                work),
+                                        work -> finish(cut, work),
                                         taken -> workspace.tookIn(cut.library, taken.run(), taken.paths()))),
                 new Choice(
                         "Take it back",
@@ -213,5 +210,12 @@ final class Decisions {
 
     void stop() {
         keeper.stop();
+    }
+
+    private Intake.Taken finish(Cut cut, Work work) throws ProblemException {
+        Intake.Taken came =
+                Intake.finish(cut.library, cut.take, workspace.catalogue().reader(), work);
+        workspace.label(cut.library, came, work);
+        return came;
     }
 }

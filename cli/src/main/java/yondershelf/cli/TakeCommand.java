@@ -52,6 +52,7 @@ final class TakeCommand extends Base {
                 node.put("taken", taken.assets());
                 node.put("run", taken.run());
                 catalogue.scan(library, work);
+                catalogue.edit(library, taken.labels(library));
             }
             for (IntakePlan.Item item : plan.items()) {
                 if (!item.isWanted() && item.duplicateOf() == null) {
@@ -68,6 +69,9 @@ final class TakeCommand extends Base {
                     say(i.kind().word() + "  " + i.name() + "  -> " + i.folder()
                             + (i.reason().isEmpty() ? "" : "  (" + i.reason() + ")"));
                     i.notes().forEach(note -> say("    " + note));
+                    if (!i.credit().isEmpty()) {
+                        say("    " + i.credit().sentence());
+                    }
                 });
             }
         }
@@ -101,6 +105,13 @@ final class TakeCommand extends Base {
             }
             ArrayNode notes = i.putArray("notes");
             item.notes().forEach(notes::add);
+            i.put(
+                    "author",
+                    item.credit().author().isEmpty() ? null : item.credit().author());
+            i.put(
+                    "licence",
+                    item.credit().licence().isEmpty() ? null : item.credit().licence());
+            i.put("credited", item.credit().isEmpty() ? null : item.credit().from());
             i.put("duplicateOf", item.duplicateOf());
             i.put("reason", item.reason());
         }

@@ -359,6 +359,14 @@ public final class Catalogue implements AutoCloseable {
         follow();
     }
 
+    /** The same of many assets of one library. */
+    public void edit(Library library, List<Edit> edits) throws ProblemException {
+        if (!edits.isEmpty()) {
+            library.edit(edits);
+            follow();
+        }
+    }
+
     /** Makes sure that the assets of a scene are found again wherever their files go. */
     public void remember(Set<String> ids) throws ProblemException {
         Map<Library, List<String>> byLibrary = new HashMap<>();

@@ -14,6 +14,16 @@ public record Credit(String author, String licence, String from) {
         return author.isEmpty() && licence.isEmpty();
     }
 
+    /** Like "by Mira Tollgate, CC-BY-4.0 (license.txt)"; empty when nothing is known. */
+    public String sentence() {
+        if (isEmpty()) {
+            return "";
+        }
+        String who = author.isEmpty() ? "" : "by " + author;
+        String both = licence.isEmpty() ? who : who.isEmpty() ? licence : who + ", " + licence;
+        return both + " (" + from + ")";
+    }
+
     /** This, and what it does not say as another does. */
     public Credit or(Credit other) {
         if (isEmpty()) {

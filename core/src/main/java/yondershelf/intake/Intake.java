@@ -7,13 +7,17 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.credits.Credit;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
+import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
+import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.library.Unfinished;
 import yondershelf.work.Work;
@@ -94,10 +98,32 @@ public final class Intake implements AutoCloseable {
      *
      * @param run the group of changes to undo it by; null when nothing was written
      * @param paths of the assets that came in, below the library's root
+     * @param credits who made them, by their paths
      */
-    public record Taken(@Nullable String run, int assets, List<String> paths) {
+    public record Taken(@Nullable String run, int assets, List<String> paths, Map<String, Credit> credits) {
         public Taken {
             paths = List.copyOf(paths);
+            credits = Map.copyOf(credits);
+        }
+
+        /** True when of some of them it is known who made them. */
+        public boolean isCredited() {
+            return credits.values().stream().anyMatch(c -> !c.isEmpty());
+        }
+
+        /** Labels that say so, of those assets that have none yet. The library must have seen what came. */
+        public List<Edit> labels(Library library) {
+            List<Edit> out = new ArrayList<>();
+            credits.forEach((path, credit) -> library.store().named(path).ifPresent(asset -> {
+                Labels there = library.labels(asset.id());
+                if (there.author().isEmpty() && !credit.author().isEmpty()) {
+                    out.add(Edit.set(asset.id(), Edit.Field.AUTHOR, credit.author()));
+                }
+                if (there.licence().isEmpty() && !credit.licence().isEmpty()) {
+                    out.add(Edit.set(asset.id(), Edit.Field.LICENCE, credit.licence()));
+                }
+            }));
+            return out;
         }
     }
 
@@ -109,14 +135,13 @@ public final class Intake implements AutoCloseable {
      */
     public Taken take(List<IntakePlan.Item> items, Work work) throws ProblemException {
         String what = "take in " + items.size() + (items.size() == 1 ? " asset" : " assets");
-        List<String> paths = new ArrayList<>();
         try (FileActs acts =
                 library.begin(what, CutTake.of(sources, folder, items).text(), work)) {
             List<IntakePlan.Item> coming = made(items, work);
             Take taking = new Take(library, acts, new Targets(library, brought).free(coming), brought, work);
-            paths.addAll(taking.all(coming));
-            work.progress(paths.size(), items.size(), "");
-            return new Taken(acts.made() > 0 ? acts.run() : null, paths.size(), paths);
+            Map<String, Credit> came = taking.all(coming);
+            work.progress(came.size(), items.size(), "");
+            return new Taken(acts.made() > 0 ? acts.run() : null, came.size(), List.copyOf(came.keySet()), came);
         }
     }
 

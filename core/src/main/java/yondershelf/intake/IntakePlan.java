@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Coding;
 import yondershelf.content.Kind;
 import yondershelf.content.Role;
+import yondershelf.credits.Credit;
 import yondershelf.facts.Projection;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
@@ -30,6 +31,7 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
      * @param duplicateOf path of an asset of the library with the same bytes, or null
      * @param reason why it will not be taken unless asked for, or empty
      * @param notes what its pictures say of its maps where their names tell otherwise
+     * @param credit who made it and under which licence, as it or a text beside it says
      * @param laidOut how its picture lays the world out, when it is to become an equirectangular one; else null
      */
     public record Item(
@@ -42,7 +44,8 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
             @Nullable String duplicateOf,
             String reason,
             List<String> notes,
-            @Nullable Projection laidOut) {
+            @Nullable Projection laidOut,
+            Credit credit) {
         public Item {
             files = List.copyOf(files);
             notes = List.copyOf(notes);
@@ -71,12 +74,17 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
 
         /** The same under another name. */
         public Item named(String other) {
-            return new Item(kind, other, root, base, folder, files, duplicateOf, reason, notes, laidOut);
+            return new Item(kind, other, root, base, folder, files, duplicateOf, reason, notes, laidOut, credit);
+        }
+
+        /** The same with what it says of its maker itself before what was known. */
+        Item credited(Credit own) {
+            return new Item(kind, name, root, base, folder, files, duplicateOf, reason, notes, laidOut, own.or(credit));
         }
 
         /** The same, only taken when asked for. */
         Item unwanted(String because) {
-            return new Item(kind, name, root, base, folder, files, duplicateOf, because, notes, laidOut);
+            return new Item(kind, name, root, base, folder, files, duplicateOf, because, notes, laidOut, credit);
         }
 
         /** True when it is a material made of its maps, whose roles can be told. */
@@ -86,7 +94,7 @@ public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
 
         /** The same with other maps. */
         Item withFiles(List<SortedItem.SortedFile> others, List<String> because) {
-            return new Item(kind, name, root, base, folder, others, duplicateOf, reason, because, laidOut);
+            return new Item(kind, name, root, base, folder, others, duplicateOf, reason, because, laidOut, credit);
         }
 
         /** True when it is taken without being asked for. */

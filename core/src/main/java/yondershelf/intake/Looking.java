@@ -7,6 +7,8 @@ import java.util.stream.IntStream;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
+import yondershelf.credits.Credit;
+import yondershelf.credits.Credits;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.SortedItem;
 import yondershelf.work.Parallel;
@@ -64,10 +66,11 @@ final class Looking {
     private IntakePlan.Item read(IntakePlan.Item item) {
         try {
             brought.present(item);
-            if (Examination.isOf(item)) {
-                return Examination.of(item, reader);
-            }
             SortedItem.SortedFile main = item.files().get(0);
+            Credit own = Credits.ofFile(item.root().resolve(main.path()));
+            if (Examination.isOf(item)) {
+                return Examination.of(item, reader).credited(own);
+            }
             if (item.kind() == Kind.MODEL) {
                 reader.readModel(item.root().resolve(main.path()));
             } else if (item.kind() == Kind.MATERIAL) {
@@ -75,7 +78,7 @@ final class Looking {
             } else {
                 reader.verify(ImageSource.at(item.root().resolve(main.path())));
             }
-            return item;
+            return item.credited(own);
         } catch (ProblemException e) {
             return item.unwanted("it cannot be read: " + e.problem().cause());
         } finally {

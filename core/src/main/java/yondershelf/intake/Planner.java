@@ -15,6 +15,8 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.credits.Credit;
+import yondershelf.credits.Credits;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
 import yondershelf.library.Library;
@@ -135,6 +137,7 @@ final class Planner {
         Map<String, Path> coming = new LinkedHashMap<>();
         found.forEach(i -> i.files().forEach(f -> coming.put(f.path(), root.resolve(f.path()))));
         String target = targets.free(IntakePlan.joined(folder, base), coming);
+        Map<String, Credit> credits = credits(root, files);
         int done = 0;
         for (SortedItem item : found) {
             work.progress(done++, found.size(), item.name());
@@ -150,9 +153,37 @@ final class Planner {
                     duplicate,
                     reason,
                     List.of(),
-                    null));
+                    null,
+                    credit(credits, item.files().get(0).path())));
             offer(items.get(items.size() - 1));
         }
+    }
+
+    /** What texts say of the folders they lie in, by the folder. */
+    private Map<String, Credit> credits(Path root, List<String> files) {
+        Map<String, Credit> out = new HashMap<>();
+        for (String path : files) {
+            int name = path.lastIndexOf('/') + 1;
+            if (Credits.isText(path.substring(name))) {
+                try {
+                    brought.present(root.resolve(path));
+                    out.merge(path.substring(0, Math.max(0, name - 1)), Credits.ofText(root.resolve(path)), Credit::or);
+                } catch (ProblemException e) {
+                    skipped.add(new Sorted.Skipped(path, e.problem().cause()));
+                }
+            }
+        }
+        return out;
+    }
+
+    /** The nearest one. */
+    private static Credit credit(Map<String, Credit> credits, String path) {
+        Credit out = Credit.NONE;
+        for (String at = path; !at.isEmpty(); ) {
+            at = at.substring(0, Math.max(0, at.lastIndexOf('/')));
+            out = out.or(credits.getOrDefault(at, Credit.NONE));
+        }
+        return out;
     }
 
     private void offer(IntakePlan.Item item) {

@@ -54,7 +54,8 @@ final class Surroundings {
                 null,
                 laidOut.title() + ": made equirectangular when ticked",
                 List.of(),
-                laidOut);
+                laidOut,
+                item.credit());
     }
 
     /**
@@ -88,6 +89,7 @@ final class Surroundings {
                 null,
                 "",
                 List.of(),
-                null);
+                null,
+                item.credit());
     }
 }

@@ -4,9 +4,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import yondershelf.content.ProblemException;
+import yondershelf.credits.Credit;
 import yondershelf.library.Arrival;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
@@ -28,7 +30,7 @@ final class Take {
     private final Map<String, String> bases;
     private final Brought brought;
     private final Work work;
-    private final List<String> paths = new ArrayList<>();
+    private final Map<String, Credit> came = new LinkedHashMap<>();
 
     /** @param bases where each base's items go by now */
     Take(Library library, FileActs acts, Map<String, String> bases, Brought brought, Work work) {
@@ -39,8 +41,8 @@ final class Take {
         this.work = work;
     }
 
-    /** The paths of what came in. */
-    List<String> all(List<IntakePlan.Item> items) {
+    /** The paths of what came in, and who made it. */
+    Map<String, Credit> all(List<IntakePlan.Item> items) {
         List<IntakePlan.Item> some = new ArrayList<>();
         long bytes = 0;
         int most = 1;
@@ -58,12 +60,12 @@ final class Take {
             bytes += size;
         }
         together(some, items.size());
-        return paths;
+        return came;
     }
 
     private void together(List<IntakePlan.Item> items, int of) {
         if (!items.isEmpty()) {
-            work.progress(paths.size(), of, items.get(0).name());
+            work.progress(came.size(), of, items.get(0).name());
         }
         if (items.isEmpty() || work.isCancelled()) {
             return;
@@ -75,7 +77,7 @@ final class Take {
                 group.add(item);
             }
             if (group.come()) {
-                paths.addAll(group.names);
+                came.putAll(group.names);
             }
         } catch (ProblemException e) {
             if (items.size() == 1) {
@@ -94,7 +96,7 @@ final class Take {
         private final List<Arrival> first = new ArrayList<>();
         private final List<Arrival> last = new ArrayList<>();
         private final Map<Path, Arrival> coming = new HashMap<>();
-        private final List<String> names = new ArrayList<>();
+        private final Map<String, Credit> names = new LinkedHashMap<>();
         private final int items;
         private final int of;
 
@@ -113,14 +115,14 @@ final class Take {
                 add(Arrival.copy(item.root().resolve(file.path()), target), i == 0 && !set ? last : first);
             }
             if (!set) {
-                names.add(IntakePlan.joined(base, item.files().get(0).path()));
+                names.put(IntakePlan.joined(base, item.files().get(0).path()), item.credit());
                 return;
             }
             byte[] document = SetDocument.of(item);
             String path = SetDocument.path(
                     item, base, p -> isTaken(library.resolve(p), Arrival.made(document, library.resolve(p))));
             add(Arrival.made(document, library.resolve(path)), last);
-            names.add(path);
+            names.put(path, item.credit());
         }
 
         /** One file may belong to several items, and what is there already need not come. */
@@ -142,7 +144,7 @@ final class Take {
         }
 
         boolean come() throws ProblemException {
-            int before = paths.size();
+            int before = came.size();
             return first.isEmpty() && last.isEmpty()
                     || acts.bring(
                             first,

@@ -28,7 +28,9 @@ import yondershelf.facts.Panorama;
 import yondershelf.facts.Projection;
 import yondershelf.facts.ProjectionTest;
 import yondershelf.format.Formats;
+import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
+import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.work.Work;
 
@@ -317,6 +319,42 @@ class IntakeTest {
             FileActs.undo(library, Objects.requireNonNull(taken.run()));
             assertEquals(0, library.scan(reader, Work.SILENT).assets());
         }
+    }
+
+    /** Texts of a pack tell of what lies beside and below them, unless it tells itself; labels somebody gave stay. */
+    @Test
+    void makersAndLicencesComeWithTheirThings() throws Exception {
+        Path pack = Files.createDirectories(folder.resolve("pack/lamps/small"));
+        Files.writeString(folder.resolve("pack/LICENSE.txt"), "All of it: CC BY 4.0");
+        Files.writeString(folder.resolve("pack/lamps/readme.md"), "# Lamps\nMade by Mira Tollgate\n");
+        Files.writeString(
+                pack.resolve("lamp.gltf"),
+                "{\"asset\":{\"version\":\"2.0\",\"copyright\":\"\u00a9 2022 Otto Windgauge, CC0\"},\"scenes\":[{\"nodes\":[0]}],"
+                        + "\"nodes\":[{\"mesh\":0}],\"meshes\":[{\"primitives\":[{\"attributes\":{\"POSITION\":0}}]}],"
+                        + "\"accessors\":[{\"componentType\":5126,\"type\":\"VEC3\",\"count\":3}]}");
+        Files.write(pack.resolve("sign.png"), png(1));
+        Files.write(folder.resolve("pack/other.png"), png(2));
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.examine(intake.plan(List.of(folder.resolve("pack")), Work.SILENT), Work.SILENT);
+            Intake.Taken taken = intake.take(plan.items(), Work.SILENT);
+            assertTrue(taken.isCredited());
+            library.scan(reader, Work.SILENT);
+            String sign = library.store()
+                    .named("pack/lamps/small/sign.png")
+                    .orElseThrow()
+                    .id();
+            library.edit(List.of(Edit.set(sign, Edit.Field.AUTHOR, "somebody said")));
+            library.edit(taken.labels(library));
+            assertEquals("somebody said, CC-BY-4.0", credit("pack/lamps/small/sign.png"));
+            assertEquals("Otto Windgauge, CC0-1.0", credit("pack/lamps/small/lamp.gltf"));
+            assertEquals(", CC-BY-4.0", credit("pack/other.png"));
+            assertEquals(List.of(), taken.labels(library));
+        }
+    }
+
+    private String credit(String path) {
+        Labels labels = library.labels(library.store().named(path).orElseThrow().id());
+        return labels.author() + ", " + labels.licence();
     }
 
     /** Archives inside archives are told, not unpacked; the temporary folder is gone afterwards. */

@@ -120,9 +120,9 @@ class StagedArchivesTest {
             IntakePlan unpacked = one.plan(List.of(pack), Work.SILENT);
             IntakePlan packed = other.plan(List.of(zip("pack.zip", true)), Work.SILENT);
             assertEquals(told(unpacked), told(packed));
-            // only what says what belongs to it had to be read
+            // only what says what belongs to it, or who made it, had to be read
             assertEquals(
-                    List.of("props/mast.mtl", "props/mast.obj"),
+                    List.of("props/mast.mtl", "props/mast.obj", "read me.txt"),
                     below(packed.items().get(0).root()));
             other.present(packed.items().get(0));
             other.take(other.examine(packed, Work.SILENT).items(), Work.SILENT);
@@ -211,7 +211,8 @@ class StagedArchivesTest {
                     null,
                     "",
                     List.of(),
-                    null);
+                    null,
+                    yondershelf.credits.Credit.NONE);
             brought.letGo(item);
             assertFalse(Files.exists(map));
             brought.present(item);

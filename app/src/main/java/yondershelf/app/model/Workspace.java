@@ -32,6 +32,7 @@ import yondershelf.table.Table;
 import yondershelf.work.History;
 import yondershelf.work.Job;
 import yondershelf.work.Jobs;
+import yondershelf.work.Work;
 
 /** The state all views share, and the acts they offer. Used from the interface thread; long work goes to jobs. */
 public final class Workspace {
@@ -423,6 +424,14 @@ public final class Workspace {
                     then.run();
                     search();
                 });
+    }
+
+    /** Labels what came with who made it, as what came with it says. In the background. */
+    public void label(Library library, Intake.Taken came, Work work) throws ProblemException {
+        if (came.isCredited()) {
+            catalogue.scan(library, work);
+            catalogue.edit(library, came.labels(library));
+        }
     }
 
     /** Remembers an intake that was done, and shows what came. */

@@ -292,7 +292,9 @@ public final class IntakeView extends BorderPane {
                 .run(
                         "Taking in " + items.size(),
                         work -> {
-                            taken.set(now.take(looked ? items : readable(now, items, work), work));
+                            Intake.Taken came = now.take(looked ? items : readable(now, items, work), work);
+                            taken.set(came);
+                            workspace.label(target, came, work);
                             return true;
                         },
                         done -> over.run(),

@@ -1,5 +1,7 @@
 package yondershelf.app.views;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -64,7 +66,11 @@ final class ItemView extends VBox {
             return;
         }
         name.setText(item.name());
-        say(String.join("\n", item.notes()));
+        List<String> told = new ArrayList<>(item.notes());
+        if (!item.credit().isEmpty()) {
+            told.add("Labelled " + item.credit().sentence());
+        }
+        say(String.join("\n", told));
         files.show(item);
         Job<Picture> job =
                 workspace.jobs().startQuietly("Preview of " + item.name(), w -> preview(item, w::isCancelled));
