@@ -251,7 +251,8 @@ public final class DemoLibrary {
                 1);
         ModelFiles.write(
                 details.resolve("readme.txt"),
-                "Harbour details, made in the station workshop.\n".getBytes(StandardCharsets.UTF_8));
+                "Harbour details\n\nMade by the station workshop\nLicence: CC BY 4.0\n"
+                        .getBytes(StandardCharsets.UTF_8));
         zip(work, "harbour_details", root.resolve(PACKS).resolve("harbour_details.zip"));
         Path shingle = work.resolve("shingle_study");
         writeSet(
