@@ -28,6 +28,9 @@ import yondershelf.work.Work;
 
 /** Makes one plan: looks at what was brought, sorts it, and finds each thing its place in the library. */
 final class Planner {
+    private static final String READ =
+            "it says who made these things or how they may be used: that becomes their labels";
+
     private final Library library;
     private final String folder;
     private final ContentReader reader;
@@ -167,7 +170,11 @@ final class Planner {
             if (Credits.isText(path.substring(name))) {
                 try {
                     brought.present(root.resolve(path));
-                    out.merge(path.substring(0, Math.max(0, name - 1)), Credits.ofText(root.resolve(path)), Credit::or);
+                    Credit credit = Credits.ofText(root.resolve(path));
+                    out.merge(path.substring(0, Math.max(0, name - 1)), credit, Credit::or);
+                    if (!credit.isEmpty()) {
+                        skipped.replaceAll(s -> s.path().equals(path) ? new Sorted.Skipped(path, READ) : s);
+                    }
                 } catch (ProblemException e) {
                     skipped.add(new Sorted.Skipped(path, e.problem().cause()));
                 }

@@ -68,7 +68,7 @@ final class ItemView extends VBox {
         name.setText(item.name());
         List<String> told = new ArrayList<>(item.notes());
         if (!item.credit().isEmpty()) {
-            told.add("Labelled " + item.credit().sentence());
+            told.add("Its labels will say: " + item.credit().sentence());
         }
         say(String.join("\n", told));
         files.show(item);
