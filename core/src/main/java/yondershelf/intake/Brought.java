@@ -15,7 +15,6 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.FileLore;
 import yondershelf.sorting.Lore;
-import yondershelf.sorting.SortedItem;
 
 /**
  * Files that were brought. Those of an archive that can be entered anywhere stay packed until somebody needs them: then they are
@@ -29,6 +28,9 @@ final class Brought implements AutoCloseable {
 
     private final Map<Path, Packed.Later> packed = new HashMap<>();
     private final Map<Path, Packed.Later> present = new HashMap<>();
+    /** How often what lies unpacked is held. */
+    private final Map<Path, Integer> held = new HashMap<>();
+
     private final List<Packed> archives = new ArrayList<>();
     private final long room;
     private long unpacked;
@@ -87,11 +89,22 @@ final class Brought implements AutoCloseable {
         }
     }
 
-    /** Makes sure that an item's files are where it says. */
-    void present(IntakePlan.Item item) throws ProblemException {
-        for (SortedItem.SortedFile file : item.files()) {
-            present(item.root().resolve(file.path()));
+    /** Keeps an item's files where it says they are. */
+    Hold hold(IntakePlan.Item item) throws ProblemException {
+        List<Path> files =
+                item.files().stream().map(f -> item.root().resolve(f.path())).toList();
+        synchronized (this) {
+            files.forEach(f -> held.merge(f, 1, Integer::sum));
         }
+        try {
+            for (Path file : files) {
+                present(file);
+            }
+        } catch (ProblemException e) {
+            letGo(files);
+            throw e;
+        }
+        return () -> letGo(files);
     }
 
     synchronized void present(Path file) throws ProblemException {
@@ -140,21 +153,21 @@ final class Brought implements AutoCloseable {
         }
     }
 
-    /** Nobody needs an item's files at the moment. When much lies unpacked, they go, and come again at need. */
-    synchronized void letGo(IntakePlan.Item item) {
-        for (SortedItem.SortedFile file : item.files()) {
-            Path path = item.root().resolve(file.path());
-            Packed.Later later = unpacked > room ? present.remove(path) : null;
+    /** When much lies unpacked, what nobody else holds goes, and comes again at need. */
+    private synchronized void letGo(List<Path> files) {
+        for (Path file : files) {
+            boolean free = held.computeIfPresent(file, (f, n) -> n > 1 ? n - 1 : null) == null;
+            Packed.Later later = free && unpacked > room ? present.remove(file) : null;
             if (later == null) {
                 continue;
             }
             try {
-                Files.deleteIfExists(path);
+                Files.deleteIfExists(file);
                 unpacked -= later.size();
-                packed.put(path, later);
+                packed.put(file, later);
             } catch (IOException e) {
                 // it stays unpacked, until the whole folder goes
-                present.put(path, later);
+                present.put(file, later);
             }
         }
     }

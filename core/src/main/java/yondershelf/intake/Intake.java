@@ -76,9 +76,9 @@ public final class Intake implements AutoCloseable {
         return new Looking(brought, reader, work).at(plan);
     }
 
-    /** Makes sure that an item's files can be read where it says they are: those of archives may still be packed. */
-    public void present(IntakePlan.Item item) throws ProblemException {
-        brought.present(item);
+    /** Keeps an item's files where it says they are, to be read: those of archives may still be packed. */
+    public Hold hold(IntakePlan.Item item) throws ProblemException {
+        return brought.hold(item);
     }
 
     private Path temporaryFolder(Path archive) throws ProblemException {
@@ -156,9 +156,8 @@ public final class Intake implements AutoCloseable {
             if (work.isCancelled()) {
                 break;
             }
-            try {
-                work.progress(out.size(), items.size(), item.name());
-                brought.present(item);
+            work.progress(out.size(), items.size(), item.name());
+            try (Hold _ = brought.hold(item)) {
                 out.add(Surroundings.made(item, item.laidOut(), temporaryFolder(item.root()), reader));
             } catch (ProblemException e) {
                 work.problem(e.problem());

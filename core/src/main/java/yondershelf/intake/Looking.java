@@ -64,8 +64,7 @@ final class Looking {
     }
 
     private IntakePlan.Item read(IntakePlan.Item item) {
-        try {
-            brought.present(item);
+        try (Hold _ = brought.hold(item)) {
             SortedItem.SortedFile main = item.files().get(0);
             Credit own = Credits.ofFile(item.root().resolve(main.path()));
             if (Examination.isOf(item)) {
@@ -81,8 +80,6 @@ final class Looking {
             return item.credited(own);
         } catch (ProblemException e) {
             return item.unwanted("it cannot be read: " + e.problem().cause());
-        } finally {
-            brought.letGo(item);
         }
     }
 }

@@ -197,8 +197,7 @@ final class Planner {
         if (!Surroundings.mayBe(item)) {
             return;
         }
-        try {
-            brought.present(item);
+        try (Hold _ = brought.hold(item)) {
             Surroundings.offer(item, reader).ifPresent(items::add);
         } catch (ProblemException e) {
             work.problem(e.problem());

@@ -70,10 +70,11 @@ final class Take {
         if (items.isEmpty() || work.isCancelled()) {
             return;
         }
+        List<Hold> holds = new ArrayList<>();
         try {
             Group group = new Group(items.size(), of);
             for (IntakePlan.Item item : items) {
-                brought.present(item);
+                holds.add(brought.hold(item));
                 group.add(item);
             }
             if (group.come()) {
@@ -87,8 +88,9 @@ final class Take {
             for (IntakePlan.Item item : items) {
                 together(List.of(item), of);
             }
+        } finally {
+            holds.forEach(Hold::close);
         }
-        items.forEach(brought::letGo);
     }
 
     /** Files of some items. The ones that name assets come last: until then there is no asset, so none is ever seen half. */

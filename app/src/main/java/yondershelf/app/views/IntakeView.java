@@ -24,6 +24,7 @@ import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.intake.Hold;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
 import yondershelf.library.Library;
@@ -87,7 +88,7 @@ public final class IntakeView extends BorderPane {
         target.setAlignment(Pos.CENTER_LEFT);
         target.getStyleClass().add("pane-target");
         setTop(new VBox(head, target));
-        large = new ItemView(workspace, this::present, this::change);
+        large = new ItemView(workspace, this::hold, this::change);
         list = new PlanList(large::show, this::count);
         setCenter(list);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
@@ -247,11 +248,9 @@ public final class IntakeView extends BorderPane {
                 }));
     }
 
-    private void present(IntakePlan.Item item) throws ProblemException {
+    private Hold hold(IntakePlan.Item item) throws ProblemException {
         Intake now = intake;
-        if (now != null) {
-            now.present(item);
-        }
+        return now == null ? () -> {} : now.hold(item);
     }
 
     /** Somebody says what the chosen thing is; what is found out later does not change that. */

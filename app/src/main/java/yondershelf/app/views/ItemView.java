@@ -14,6 +14,7 @@ import yondershelf.catalogue.Source;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
+import yondershelf.intake.Hold;
 import yondershelf.intake.IntakePlan;
 import yondershelf.render.Booth;
 import yondershelf.work.Job;
@@ -31,9 +32,9 @@ final class ItemView extends VBox {
     private IntakePlan.@Nullable Item shown;
     private @Nullable Job<Picture> under;
 
-    /** Makes sure that an item's files can be read; in the background. */
+    /** Keeps an item's files where it says they are; in the background. */
     interface Needed {
-        void present(IntakePlan.Item item) throws ProblemException;
+        Hold hold(IntakePlan.Item item) throws ProblemException;
     }
 
     /** @param changed told when somebody changes what is shown */
@@ -96,18 +97,19 @@ final class ItemView extends VBox {
     }
 
     private Picture preview(IntakePlan.Item item, BooleanSupplier cancelled) throws ProblemException {
-        needed.present(item);
-        Picture made = workspace
-                .catalogue()
-                .contents()
-                .takePreview(
-                        // as it is before it is made equirectangular
-                        item.laidOut() == null ? item.kind() : Kind.TEXTURE,
-                        new Source(item.root(), item.name(), item.files()),
-                        EDGE,
-                        Booth.FINAL_SAMPLES,
-                        cancelled);
-        // a stopped one is looked at by nobody
-        return made == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : made;
+        try (Hold _ = needed.hold(item)) {
+            Picture made = workspace
+                    .catalogue()
+                    .contents()
+                    .takePreview(
+                            // as it is before it is made equirectangular
+                            item.laidOut() == null ? item.kind() : Kind.TEXTURE,
+                            new Source(item.root(), item.name(), item.files()),
+                            EDGE,
+                            Booth.FINAL_SAMPLES,
+                            cancelled);
+            // a stopped one is looked at by nobody
+            return made == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : made;
+        }
     }
 }
