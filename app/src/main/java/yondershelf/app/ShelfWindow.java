@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Scene;
 import javafx.scene.control.SplitPane;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
@@ -29,6 +30,7 @@ import yondershelf.app.views.KeysOverlay;
 import yondershelf.app.views.MendView;
 import yondershelf.app.views.PlacesView;
 import yondershelf.app.views.QuestionBar;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
@@ -283,6 +285,7 @@ public final class ShelfWindow extends StackPane {
                         "Shortcut+N",
                         () -> workspace.openScene().begin()),
                 new Command("Open a folder as a library", "Libraries", "Shortcut+L", this::addLibrary),
+                new Command("Take in what was copied elsewhere", "Libraries", "Shortcut+V", this::paste),
                 new Command("Make a new library", "Libraries", null, this::createLibrary),
                 new Command("Look through the libraries again", "Libraries", "F5", workspace::scan),
                 Command.step("Larger previews", "Shelf", "Shortcut+Plus", () -> grid.setTileSize(grid.tileSize() + 24)),
@@ -315,6 +318,17 @@ public final class ShelfWindow extends StackPane {
             return;
         }
         shortcuts.take(e);
+    }
+
+    /** Files that were copied in another program. */
+    private void paste() {
+        Clipboard board = Clipboard.getSystemClipboard();
+        if (board.hasFiles()) {
+            bring(board.getFiles().stream().map(File::toPath).toList());
+        } else {
+            workspace.tell(new Problem(
+                    "What was copied", "it holds no files", "Copy files or folders in a file manager first"));
+        }
     }
 
     /** Shows what files would bring. */

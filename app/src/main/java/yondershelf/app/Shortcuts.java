@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
 
 /**
- * Runs commands by their keys. Plain keys work on the table alone, and while text is typed neither they nor undo are taken
+ * Runs commands by their keys. Plain keys work on the table alone, and while text is typed neither they nor undo nor pasting are taken
  * away from the text. A key that is held repeats only what goes step by step.
  */
 final class Shortcuts {
@@ -27,7 +27,7 @@ final class Shortcuts {
             String keys = command.keys();
             if (keys != null) {
                 boolean plain = !keys.startsWith("Shortcut") && !keys.matches("F\\d+");
-                bound.add(new Bound(command, KeyCombination.valueOf(keys), plain, keys.endsWith("+Z")));
+                bound.add(new Bound(command, KeyCombination.valueOf(keys), plain, keys.matches(".*\\+[ZV]")));
             }
         }
     }

@@ -19,6 +19,7 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -114,6 +115,26 @@ class BringingInWindowTest extends OneWindow {
         on.robot.clickOn("let it go");
         await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
         assertEquals(before + 2, assets());
+    }
+
+    /** Files that were copied in a file manager; while text is typed, what is pasted is text. */
+    @Test
+    void copiedFilesArePasted() throws Exception {
+        Path pack = on.demo("packs/harbour_details.zip");
+        run(() -> {
+            ClipboardContent content = new ClipboardContent();
+            content.putFiles(List.of(pack.toFile()));
+            content.putString("buoy");
+            Clipboard.getSystemClipboard().setContent(content);
+        });
+        on.press(KeyCode.CONTROL, KeyCode.F);
+        on.press(KeyCode.CONTROL, KeyCode.V);
+        await("the text", () -> on.workspace.query().get().words().equals("buoy"));
+        assertEquals(Workspace.View.SHELF, onFx(() -> on.workspace.view().get()));
+        on.press(KeyCode.ESCAPE);
+        run(() -> on.window.grid().requestFocus());
+        on.press(KeyCode.CONTROL, KeyCode.V);
+        await("the plan is shown", () -> on.workspace.view().get() == Workspace.View.INTAKE && offers("Take in 4"));
     }
 
     /** Files from another window, as a file manager gives them, by a real drag. */
