@@ -234,7 +234,7 @@ final class WavefrontParts {
     private void add(WavefrontFaces faces, float[] out) {
         int[] corners = faces.corners.positions();
         if (faces.isTriangles()) {
-            addTriangles(corners, faces.triangles * 3, out);
+            Welding.addNormals(text.positions().raw(), corners, faces.triangles * 3, null, out);
             return;
         }
         int start = 0;
@@ -250,38 +250,6 @@ final class WavefrontParts {
             }
             start += count;
         }
-    }
-
-    /** The same of triangles, whose edges' product is twice their area along their normal. */
-    private void addTriangles(int[] corners, int end, float[] out) {
-        float[] p = text.positions().raw();
-        for (int i = 0; i < end; i += 3) {
-            int a = corners[i] * 3;
-            int b = corners[i + 1] * 3;
-            int c = corners[i + 2] * 3;
-            if (Math.max(a, Math.max(b, c)) + 2 >= out.length) {
-                // another part's: it will say so itself
-                continue;
-            }
-            float ux = p[b] - p[a];
-            float uy = p[b + 1] - p[a + 1];
-            float uz = p[b + 2] - p[a + 2];
-            float vx = p[c] - p[a];
-            float vy = p[c + 1] - p[a + 1];
-            float vz = p[c + 2] - p[a + 2];
-            float nx = uy * vz - uz * vy;
-            float ny = uz * vx - ux * vz;
-            float nz = ux * vy - uy * vx;
-            add(nx, ny, nz, out, a);
-            add(nx, ny, nz, out, b);
-            add(nx, ny, nz, out, c);
-        }
-    }
-
-    private static void add(float x, float y, float z, float[] into, int at) {
-        into[at] += x;
-        into[at + 1] += y;
-        into[at + 2] += z;
     }
 
     /** Twice a face's area along its normal (Newell's method). */

@@ -1,6 +1,7 @@
 package yondershelf.format;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Part;
 
 /** Vertices that say the same become one, and normals for parts that bring none. */
@@ -113,23 +114,7 @@ final class Welding {
         int vertices = p.length / 3;
         int[] firsts = new Welding(vertices, new float[][] {p}).firsts;
         float[] sums = new float[p.length];
-        for (int i = 0; i + 2 < indices.length; i += 3) {
-            int a = indices[i] * 3;
-            int b = indices[i + 1] * 3;
-            int c = indices[i + 2] * 3;
-            float ux = p[b] - p[a];
-            float uy = p[b + 1] - p[a + 1];
-            float uz = p[b + 2] - p[a + 2];
-            float vx = p[c] - p[a];
-            float vy = p[c + 1] - p[a + 1];
-            float vz = p[c + 2] - p[a + 2];
-            for (int corner = 0; corner < 3; corner++) {
-                int at = firsts[indices[i + corner]] * 3;
-                sums[at] += uy * vz - uz * vy;
-                sums[at + 1] += uz * vx - ux * vz;
-                sums[at + 2] += ux * vy - uy * vx;
-            }
-        }
+        addNormals(p, indices, indices.length - indices.length % 3, firsts, sums);
         float[] out = new float[p.length];
         for (int i = 0; i < vertices; i++) {
             int at = firsts[i] * 3;
@@ -141,5 +126,42 @@ final class Welding {
             }
         }
         return out;
+    }
+
+    /**
+     * Adds twice the area of triangles along their normals, which is the product of their edges, to what stands for each of their
+     * corners. One with a corner that is not there is left out.
+     *
+     * @param p x, y, z per vertex
+     * @param corners three for each triangle, up to {@code end}
+     * @param standsAt which vertex stands for each; null for each itself
+     */
+    static void addNormals(float[] p, int[] corners, int end, int @Nullable [] standsAt, float[] sums) {
+        for (int i = 0; i < end; i += 3) {
+            int a = corners[i] * 3;
+            int b = corners[i + 1] * 3;
+            int c = corners[i + 2] * 3;
+            if (Math.max(a, Math.max(b, c)) + 2 >= sums.length) {
+                continue;
+            }
+            float ux = p[b] - p[a];
+            float uy = p[b + 1] - p[a + 1];
+            float uz = p[b + 2] - p[a + 2];
+            float vx = p[c] - p[a];
+            float vy = p[c + 1] - p[a + 1];
+            float vz = p[c + 2] - p[a + 2];
+            float nx = uy * vz - uz * vy;
+            float ny = uz * vx - ux * vz;
+            float nz = ux * vy - uy * vx;
+            add(nx, ny, nz, sums, standsAt == null ? a : standsAt[corners[i]] * 3);
+            add(nx, ny, nz, sums, standsAt == null ? b : standsAt[corners[i + 1]] * 3);
+            add(nx, ny, nz, sums, standsAt == null ? c : standsAt[corners[i + 2]] * 3);
+        }
+    }
+
+    private static void add(float x, float y, float z, float[] into, int at) {
+        into[at] += x;
+        into[at + 1] += y;
+        into[at + 2] += z;
     }
 }
