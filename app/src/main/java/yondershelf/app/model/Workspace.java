@@ -426,11 +426,16 @@ public final class Workspace {
                 });
     }
 
-    /** Labels what came with who made it, as what came with it says. In the background. */
-    public void label(Library library, Intake.Taken came, Work work) throws ProblemException {
-        if (came.isCredited()) {
+    /** Labels what came with who made it, as what came with it says. In the background. What came is there if that fails, too. */
+    public void label(Library library, Intake.Taken came, Work work) {
+        if (!came.isCredited()) {
+            return;
+        }
+        try {
             catalogue.scan(library, work);
             catalogue.edit(library, came.labels(library));
+        } catch (ProblemException e) {
+            work.problem(e.problem());
         }
     }
 
