@@ -139,8 +139,7 @@ public final class Contents {
     /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */
     private Facts measure(Library library, Asset asset) {
         try {
-            return kinds.of(asset.kind())
-                    .measure(new Source(library.root(), asset.name(), asset.files(), asset.space(), asset.excerpt()));
+            return kinds.of(asset.kind()).measure(Source.of(library, asset, asset.name()));
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             ProgramLog.note("measuring " + asset.path(), e);
             return Facts.unreadable(

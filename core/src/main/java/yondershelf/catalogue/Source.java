@@ -1,6 +1,7 @@
 package yondershelf.catalogue;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import yondershelf.content.Excerpt;
 import yondershelf.content.Space;
@@ -28,7 +29,25 @@ public record Source(Path root, String name, List<SortedItem.SortedFile> files, 
     }
 
     static Source of(Library library, Asset asset) {
-        return new Source(library.root(), library.shownName(asset), asset.files(), asset.space(), asset.excerpt());
+        return of(library, asset, library.shownName(asset));
+    }
+
+    /** @param name as content and facts are to bear it */
+    static Source of(Library library, Asset asset, String name) {
+        return new Source(library.root(), name, meant(asset), asset.space(), asset.excerpt());
+    }
+
+    /** Its files, the one first that is meant: one of those that are kept with it, when somebody said so. */
+    private static List<SortedItem.SortedFile> meant(Asset asset) {
+        String other = asset.excerpt().other();
+        List<SortedItem.SortedFile> files = new ArrayList<>(asset.files());
+        for (int i = 1; i < files.size() && !other.isEmpty(); i++) {
+            if (files.get(i).variant().equals(other)) {
+                files.add(0, files.remove(i));
+                break;
+            }
+        }
+        return files;
     }
 
     /** All its files, those that are not used too. */

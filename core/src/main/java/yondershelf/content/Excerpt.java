@@ -1,18 +1,21 @@
 package yondershelf.content;
 
 /**
- * What of a model file is meant, where somebody wants something else than all of its default scene at rest.
+ * What of an asset's files is meant, where somebody wants something else than all of the default scene of the first one at rest.
  *
  * @param node a node with all below it, by its name; empty for all of the scene
  * @param scene which of the file's scenes, from 0; {@link #DEFAULT_SCENE} for the one the file names itself
  * @param firstFrame true for the pose at the beginning of its first animation, false for the pose at rest
+ * @param other which of the files that are kept with the first one is meant instead: its level of detail, version or size as
+ *     sorting tells it; empty for the first one
  */
-public record Excerpt(String node, int scene, boolean firstFrame) {
+public record Excerpt(String node, int scene, boolean firstFrame, String other) {
     public static final int DEFAULT_SCENE = -1;
-    public static final Excerpt WHOLE = new Excerpt("", DEFAULT_SCENE, false);
+    public static final Excerpt WHOLE = new Excerpt("", DEFAULT_SCENE, false, "");
 
     private static final String SCENE = "scene ";
     private static final String FRAME = "first frame";
+    private static final String OTHER = "as ";
     private static final String NODE = "node ";
     private static final String AND = ", ";
 
@@ -20,22 +23,28 @@ public record Excerpt(String node, int scene, boolean firstFrame) {
         return equals(WHOLE);
     }
 
-    public Excerpt withNode(String other) {
-        return new Excerpt(other, scene, firstFrame);
+    public Excerpt withNode(String name) {
+        return new Excerpt(name, scene, firstFrame, other);
     }
 
     /** Another scene, all of it. */
-    public Excerpt withScene(int other) {
-        return new Excerpt("", other, firstFrame);
+    public Excerpt withScene(int number) {
+        return new Excerpt("", number, firstFrame, other);
     }
 
-    public Excerpt withFirstFrame(boolean other) {
-        return new Excerpt(node, scene, other);
+    public Excerpt withFirstFrame(boolean first) {
+        return new Excerpt(node, scene, first, other);
     }
 
-    /** For a person and for {@link #parse}: "scene 2, first frame, node Lantern"; empty for {@link #WHOLE}. */
+    /** Another one of the asset's files, all of it: it may hold other nodes. */
+    public Excerpt withOther(String which) {
+        return new Excerpt("", DEFAULT_SCENE, firstFrame, which);
+    }
+
+    /** For a person and for {@link #parse}: "as level 1, scene 2, first frame, node Lantern"; empty for {@link #WHOLE}. */
     public String text() {
-        String text = (scene == DEFAULT_SCENE ? "" : AND + SCENE + (scene + 1))
+        String text = (other.isEmpty() ? "" : AND + OTHER + other)
+                + (scene == DEFAULT_SCENE ? "" : AND + SCENE + (scene + 1))
                 + (firstFrame ? AND + FRAME : "")
                 + (node.isEmpty() ? "" : AND + NODE + node);
         return text.isEmpty() ? "" : text.substring(AND.length());
@@ -55,8 +64,11 @@ public record Excerpt(String node, int scene, boolean firstFrame) {
             left = end < 0 ? "" : left.substring(end + AND.length());
             if (word.equals(FRAME)) {
                 out = out.withFirstFrame(true);
+            } else if (word.startsWith(OTHER)) {
+                out = new Excerpt(out.node, out.scene, out.firstFrame, word.substring(OTHER.length()));
             } else if (word.matches(SCENE + "[1-9][0-9]{0,5}")) {
-                out = new Excerpt(out.node, Integer.parseInt(word.substring(SCENE.length())) - 1, out.firstFrame);
+                out = new Excerpt(
+                        out.node, Integer.parseInt(word.substring(SCENE.length())) - 1, out.firstFrame, out.other);
             }
         }
         return out;

@@ -73,8 +73,9 @@ public final class FolderSorter {
             }
         }
         sortPictures(pictures, needed);
-        items.sort(Comparator.comparing(SortedItem::kind).thenComparing(SortedItem::name));
-        return new Sorted(items, skipped);
+        List<SortedItem> families = new ArrayList<>(Families.of(items));
+        families.sort(Comparator.comparing(SortedItem::kind).thenComparing(SortedItem::name));
+        return new Sorted(families, skipped);
     }
 
     /** A file with an unknown ending may still be told by its first bytes. */
@@ -197,7 +198,7 @@ public final class FolderSorter {
         return titled(NameWords.of(dot > 0 ? name.substring(0, dot) : name).words());
     }
 
-    private static String titled(List<String> words) {
+    static String titled(List<String> words) {
         String joined = Visible.text(String.join(" ", words));
         return joined.isEmpty() ? joined : joined.substring(0, 1).toUpperCase(Locale.ROOT) + joined.substring(1);
     }

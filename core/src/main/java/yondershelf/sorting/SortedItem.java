@@ -21,7 +21,8 @@ public record SortedItem(Kind kind, String name, String folder, List<SortedFile>
      * @param path below the sorted root, {@code /}-separated
      * @param role the map's role in a material, else null
      * @param coding how it is to be read for that role
-     * @param variant empty for a map that is used; of one that is kept beside it, what tells it: {@code 1k}, {@code green down}
+     * @param variant empty for a file that is used; of one that is kept beside it, what tells it: {@code 1k}, {@code green down},
+     *     {@code level 1}
      */
     public record SortedFile(String path, @Nullable Role role, Coding coding, String variant) {
         public SortedFile(String path, @Nullable Role role) {
@@ -37,7 +38,7 @@ public record SortedItem(Kind kind, String name, String folder, List<SortedFile>
         public String mark() {
             Role its = role;
             if (its == null) {
-                return "";
+                return variant.isEmpty() ? "" : "|" + variant;
             }
             return its.word()
                     + (coding.isPlain() ? "" : ":" + coding.word())

@@ -28,15 +28,18 @@ class ExcerptTest {
 
     @Property
     void whatIsSaidIsRead(
-            @ForAll String node, @ForAll @IntRange(min = -1, max = 99_999) int scene, @ForAll boolean first) {
-        Excerpt excerpt = new Excerpt(node, scene, first);
+            @ForAll String node,
+            @ForAll @IntRange(min = -1, max = 99_999) int scene,
+            @ForAll boolean first,
+            @ForAll @IntRange(max = 9) int level) {
+        Excerpt excerpt = new Excerpt(node, scene, first, level == 0 ? "" : "level " + level);
         assertEquals(excerpt, Excerpt.parse(excerpt.text()));
     }
 
     @Test
     void whatCannotBeSaidIsPassedOver() {
         assertEquals(Excerpt.WHOLE, Excerpt.parse("scene 0, scene -3, scenery, last frame"));
-        assertEquals(new Excerpt("a, scene 2", 4, false), Excerpt.parse("scene 5, node a, scene 2"));
+        assertEquals(new Excerpt("a, scene 2", 4, false, ""), Excerpt.parse("scene 5, node a, scene 2"));
     }
 
     /** A square of a metre as Post and, two metres higher, as Lantern; the second scene holds a Buoy alone. */

@@ -94,6 +94,7 @@ final class FactSheet extends GridPane {
             reason.getStyleClass().add("trouble");
             line("Unreadable", reason);
             Asset part = asset;
+            others(part);
             if (part != null && !part.excerpt().isWhole()) {
                 told("Scene", new ExcerptMenu(workspace, part, f.scene()));
             }
@@ -107,6 +108,7 @@ final class FactSheet extends GridPane {
         }
         remark("Not shown", f.remarks().notShown());
         Asset thing = asset;
+        others(thing);
         if (f.kind() != Kind.MODEL) {
             remark("Assumed", f.remarks().assumed());
         } else if (thing != null
@@ -137,6 +139,12 @@ final class FactSheet extends GridPane {
             line("Range", String.format(Locale.ROOT, "%.1f stops", f.stops()));
         }
         line("On disk", Words.bytes(f.bytes()));
+    }
+
+    private void others(@Nullable Asset thing) {
+        if (thing != null && OthersMenu.isNeeded(thing)) {
+            told("Shown", new OthersMenu(workspace, thing));
+        }
     }
 
     private void remark(String word, List<String> said) {

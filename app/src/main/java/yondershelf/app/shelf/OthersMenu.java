@@ -1,0 +1,55 @@
+package yondershelf.app.shelf;
+
+import java.util.LinkedHashSet;
+import java.util.Set;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.Tooltip;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
+import yondershelf.library.Asset;
+import yondershelf.sorting.SortedItem.SortedFile;
+
+/** Levels of detail, versions and sizes that are kept with an asset, and which of them is shown and carried. */
+final class OthersMenu extends MenuButton {
+    private static final String FIRST = "the finest and newest";
+
+    private final Workspace workspace;
+    private final Asset asset;
+
+    OthersMenu(Workspace workspace, Asset asset) {
+        this.workspace = workspace;
+        this.asset = asset;
+        String now = asset.excerpt().other();
+        Set<String> others = others(asset);
+        setId("others");
+        getStyleClass().add("told");
+        setText((now.isEmpty() ? FIRST : now) + " of " + (others.size() + 1));
+        setAccessibleText("Which of the files kept together is shown: " + getText());
+        setTooltip(new Tooltip("Which level of detail, version or size is shown and carried. The files stay as they are."));
+        choice(FIRST, "", now);
+        others.forEach(which -> choice(which, which, now));
+    }
+
+    /** Of materials all maps are files of one thing: there is nothing to choose between. */
+    static boolean isNeeded(Asset asset) {
+        return asset.kind() != Kind.MATERIAL && !others(asset).isEmpty();
+    }
+
+    private static Set<String> others(Asset asset) {
+        Set<String> out = new LinkedHashSet<>();
+        asset.files().stream()
+                .map(SortedFile::variant)
+                .filter(v -> !v.isEmpty())
+                .forEach(out::add);
+        return out;
+    }
+
+    private void choice(String title, String which, String now) {
+        RadioMenuItem item = new RadioMenuItem(title);
+        item.setMnemonicParsing(false);
+        item.setSelected(which.equals(now));
+        item.setOnAction(e -> workspace.tellExcerpt(asset, asset.excerpt().withOther(which)));
+        getItems().add(item);
+    }
+}

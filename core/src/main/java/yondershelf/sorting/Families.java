@@ -1,0 +1,80 @@
+package yondershelf.sorting;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import yondershelf.content.Kind;
+
+/**
+ * Things whose names differ only in size, level of detail or version: one thing, the newest, finest and largest first, the
+ * others kept with it. HDRIs of one name may also differ in format. Left and right, colours and formats of models stay things
+ * of their own: somebody may want both in one scene.
+ */
+final class Families {
+    private Families() {}
+
+    private record Key(Kind kind, String folder, String words, String ending) {}
+
+    private record Member(SortedItem item, FamilyName name) {}
+
+    static List<SortedItem> of(List<SortedItem> items) {
+        Map<Key, List<Member>> families = new LinkedHashMap<>();
+        List<SortedItem> out = new ArrayList<>();
+        for (SortedItem item : items) {
+            if (item.kind() == Kind.MATERIAL) {
+                out.add(item);
+                continue;
+            }
+            FamilyName name = FamilyName.of(item.files().get(0).path());
+            String folder = item.folder();
+            while (!folder.isEmpty()
+                    && (MapFolders.step(Sorter.name(folder)).size() > 0
+                            || MapFolders.step(Sorter.name(folder)).plain())) {
+                MapFolders.Step step = MapFolders.step(Sorter.name(folder));
+                name = name.withSize(Math.max(name.size(), step.size()));
+                folder = Sorter.folder(folder);
+            }
+            // a name that is nothing but a size tells no family
+            String words = name.words().isEmpty() ? item.files().get(0).path() : name.words();
+            String ending = item.kind() == Kind.HDRI ? "" : name.ending();
+            families.computeIfAbsent(new Key(item.kind(), folder, words, ending), k -> new ArrayList<>())
+                    .add(new Member(item, name));
+        }
+        families.forEach((key, members) -> out.add(members.size() == 1 ? members.get(0).item : one(key, members)));
+        return out;
+    }
+
+    private static SortedItem one(Key key, List<Member> members) {
+        members.sort(Comparator.comparingInt((Member m) -> -m.name.version())
+                .thenComparingInt(m -> m.name.detail())
+                .thenComparingInt(m -> -m.name.size())
+                .thenComparing(m -> m.item.files().get(0).path()));
+        Member shown = members.get(0);
+        List<SortedItem.SortedFile> files = new ArrayList<>(shown.item.files());
+        Set<String> there = new HashSet<>();
+        files.forEach(f -> there.add(f.path()));
+        Set<String> told = new HashSet<>();
+        for (Member other : members.subList(1, members.size())) {
+            String which = other.name.unlike(shown.name);
+            for (int n = 2; !told.add(which); n++) {
+                which = other.name.unlike(shown.name) + " " + n;
+            }
+            for (SortedItem.SortedFile file : other.item.files()) {
+                if (there.add(file.path())) {
+                    files.add(new SortedItem.SortedFile(file.path(), file.role(), file.coding(), which));
+                }
+            }
+        }
+        boolean together = members.stream().allMatch(m -> m.item.folder().equals(shown.item.folder()));
+        String title = FolderSorter.titled(List.of(key.words.split(" ")));
+        return new SortedItem(
+                key.kind,
+                title.isEmpty() ? shown.item.name() : title,
+                together ? shown.item.folder() : key.folder,
+                files);
+    }
+}

@@ -1,0 +1,117 @@
+package yondershelf.sorting;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import yondershelf.format.FileType;
+
+/** Levels of detail, versions and sizes of one thing. Naming habits: common practice, no source. */
+class FamiliesTest {
+    private static final Lore ALL_AROUND = new Lore() {
+        @Override
+        public Set<String> references(String path) {
+            return Set.of();
+        }
+
+        @Override
+        public Optional<FileType> type(String path) {
+            return Optional.empty();
+        }
+
+        @Override
+        public int shape(String path) {
+            return 2000;
+        }
+
+        @Override
+        public boolean isPanorama(String path) {
+            return true;
+        }
+    };
+
+    private static List<SortedItem> sorted(List<String> paths) {
+        return Sorter.sort(paths, ALL_AROUND).items();
+    }
+
+    private static String text(SortedItem item) {
+        return item.kind().word() + " " + item.name() + ": "
+                + item.files().stream()
+                        .map(f -> f.path() + (f.variant().isEmpty() ? "" : " (" + f.variant() + ")"))
+                        .collect(Collectors.joining(", "));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "lantern_LOD1.glb lantern_LOD0.glb lantern_LOD2.glb | model Lantern: lantern_LOD0.glb,"
+                        + " lantern_LOD1.glb (level 1), lantern_LOD2.glb (level 2)",
+                "lantern.glb lantern_lod_1.glb | model Lantern: lantern.glb, lantern_lod_1.glb (level 1)",
+                "MooringPost_v01.glb MooringPost_v03.glb MooringPost_v02.glb | model Mooring post: MooringPost_v03.glb,"
+                        + " MooringPost_v02.glb (v2), MooringPost_v01.glb (v1)",
+                "north_pier_1k.hdr north_pier_4k.hdr north_pier_2k.exr | hdri North pier: north_pier_4k.hdr,"
+                        + " north_pier_2k.exr (2k exr), north_pier_1k.hdr (1k)",
+                "chart_512.png chart_2048.png | texture Chart: chart_2048.png, chart_512.png (512)",
+                "hdris/1k/north_pier.hdr hdris/4k/north_pier.hdr | hdri North pier: hdris/4k/north_pier.hdr,"
+                        + " hdris/1k/north_pier.hdr (1k)"
+            })
+    void oneThingInSeveralFiles(String files, String expected) {
+        assertEquals(
+                List.of(expected),
+                sorted(List.of(files.split(" "))).stream()
+                        .map(FamiliesTest::text)
+                        .toList());
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "door_left.glb door_right.glb",
+        "buoy_red.glb buoy_green.glb",
+        "lantern.glb lantern.obj",
+        "box_1.glb box_2.glb",
+        "tiles_001.png tiles_002.png",
+        "1k.hdr 2k.hdr",
+        "level_crossing.glb level.glb"
+    })
+    void thingsOfTheirOwn(String files) {
+        assertEquals(2, sorted(List.of(files.split(" "))).size());
+    }
+
+    /** No file is lost or told twice, in whatever order they come. */
+    @Property
+    void orderDoesNotMatter(@ForAll Random random) {
+        List<String> paths = new ArrayList<>();
+        for (String name : List.of("lantern", "oar", "sky")) {
+            for (String more : List.of("", "_lod1", "_v2", "_1k", "_v2_lod1")) {
+                if (random.nextBoolean()) {
+                    paths.add(name + more + (name.equals("sky") ? ".hdr" : ".glb"));
+                }
+            }
+        }
+        List<String> expected = sorted(paths).stream().map(FamiliesTest::text).toList();
+        Collections.shuffle(paths, random);
+        assertEquals(expected, sorted(paths).stream().map(FamiliesTest::text).toList());
+        Set<String> told = new TreeSet<>();
+        sorted(paths).forEach(i -> i.files().forEach(f -> told.add(f.path())));
+        assertEquals(new TreeSet<>(paths), told);
+    }
+
+    @Test
+    void whatIsKeptIsReadBack() {
+        SortedItem.SortedFile level =
+                new SortedItem.SortedFile("a.glb", null, yondershelf.content.Coding.PLAIN, "level 1");
+        assertEquals(level, SortedItem.SortedFile.of("a.glb", level.mark()));
+    }
+}
