@@ -20,6 +20,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.CutTake;
 import yondershelf.intake.Intake;
+import yondershelf.intake.Taken;
 import yondershelf.library.Library;
 import yondershelf.table.Recovery;
 import yondershelf.work.Work;
@@ -212,9 +213,8 @@ final class Decisions {
         keeper.stop();
     }
 
-    private Intake.Taken finish(Cut cut, Work work) throws ProblemException {
-        Intake.Taken came =
-                Intake.finish(cut.library, cut.take, workspace.catalogue().reader(), work);
+    private Taken finish(Cut cut, Work work) throws ProblemException {
+        Taken came = Intake.finish(cut.library, cut.take, workspace.catalogue().reader(), work);
         workspace.label(cut.library, came, work);
         return came;
     }

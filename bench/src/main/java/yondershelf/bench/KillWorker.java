@@ -16,6 +16,7 @@ import yondershelf.content.Transform;
 import yondershelf.format.Formats;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
+import yondershelf.intake.Taken;
 import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
@@ -81,7 +82,7 @@ final class KillWorker {
         Path pack = sources.resolve("pack" + random.nextInt(3));
         try (Intake intake = new Intake(library, "in" + number, new Formats())) {
             IntakePlan plan = intake.plan(List.of(pack), Work.SILENT);
-            Intake.Taken taken = intake.take(plan.items(), Work.SILENT);
+            Taken taken = intake.take(plan.items(), Work.SILENT);
             remember(taken.run());
         }
     }

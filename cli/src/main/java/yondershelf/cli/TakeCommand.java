@@ -13,6 +13,8 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
+import yondershelf.intake.PlanItem;
+import yondershelf.intake.Taken;
 import yondershelf.library.Library;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
@@ -45,16 +47,16 @@ final class TakeCommand extends Base {
             IntakePlan plan = intake.examine(intake.plan(sources, work), work);
             ObjectNode node = describe(plan);
             if (!planOnly) {
-                List<IntakePlan.Item> wanted = plan.items().stream()
+                List<PlanItem> wanted = plan.items().stream()
                         .filter(i -> i.isWanted() || surroundings && i.laidOut() != null)
                         .toList();
-                Intake.Taken taken = intake.take(wanted, work);
+                Taken taken = intake.take(wanted, work);
                 node.put("taken", taken.assets());
                 node.put("run", taken.run());
                 catalogue.scan(library, work);
                 catalogue.edit(library, taken.labels(library));
             }
-            for (IntakePlan.Item item : plan.items()) {
+            for (PlanItem item : plan.items()) {
                 if (!item.isWanted() && item.duplicateOf() == null) {
                     report(Problem.of(item.name(), item.reason()));
                 }
@@ -90,7 +92,7 @@ final class TakeCommand extends Base {
     private static ObjectNode describe(IntakePlan plan) {
         ObjectNode node = object();
         ArrayNode items = node.putArray("items");
-        for (IntakePlan.Item item : plan.items()) {
+        for (PlanItem item : plan.items()) {
             ObjectNode i = items.addObject();
             i.put("kind", item.kind().word()).put("name", item.name()).put("folder", item.folder());
             ArrayNode files = i.putArray("files");

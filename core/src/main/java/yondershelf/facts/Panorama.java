@@ -101,6 +101,11 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
         return brightStops >= LIGHT_STOPS;
     }
 
+    /** True when its edges meet as those of the world around do, whether or not there is light in it. */
+    public boolean isAllAround() {
+        return meets() && hasZenith() && coloured;
+    }
+
     public boolean meets() {
         return seam <= MEETS;
     }

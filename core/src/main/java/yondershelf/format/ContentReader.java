@@ -68,6 +68,15 @@ public interface ContentReader {
         readPicture(source);
     }
 
+    /**
+     * A reader that gives each file so much time, to be closed when it is not needed any more where it can be closed.
+     *
+     * @param seconds on the clock and of the processor
+     */
+    default ContentReader patient(double seconds) {
+        return this;
+    }
+
     /** Which files a file that is read may refer to. */
     Reach reach();
 }

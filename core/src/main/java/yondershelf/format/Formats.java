@@ -18,6 +18,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 import yondershelf.content.Space;
+import yondershelf.content.Substance;
 
 /**
  * Every format that is read or written. Native parsing happens in this process: programs use the reader of
@@ -294,7 +295,16 @@ public final class Formats implements ContentReader {
      * @param references the pictures' files by role, relative to the document and {@code /}-separated, with how each is read
      */
     public static byte[] mtlx(String name, Map<Role, MapReference> references) {
-        return MtlxWriter.write(name, references);
+        return mtlx(name, references, Substance.GENERAL);
+    }
+
+    /**
+     * The same, with what no map says as something of that substance has it.
+     *
+     * @param references as above
+     */
+    public static byte[] mtlx(String name, Map<Role, MapReference> references, Substance substance) {
+        return MtlxWriter.write(name, references, substance);
     }
 
     /** A map in a document of materials. */

@@ -12,6 +12,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
+import yondershelf.content.Substance;
 import yondershelf.format.Formats.MapReference;
 
 /**
@@ -52,23 +53,25 @@ final class MtlxWriter {
 
     private final XMLStreamWriter out;
     private final String graph;
+    private final Substance substance;
     /** Outputs of the graph: their types by name, which is the role's. */
     private final Map<Role, String> outputs = new TreeMap<>();
 
     private int depth;
 
-    private MtlxWriter(XMLStreamWriter out, String graph) {
+    private MtlxWriter(XMLStreamWriter out, String graph, Substance substance) {
+        this.substance = substance;
         this.out = out;
         this.graph = graph;
     }
 
-    static byte[] write(String name, Map<Role, MapReference> maps) {
+    static byte[] write(String name, Map<Role, MapReference> maps, Substance substance) {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try {
             XMLStreamWriter xml =
                     XMLOutputFactory.newFactory().createXMLStreamWriter(bytes, StandardCharsets.UTF_8.name());
             String plain = identifier(name);
-            new MtlxWriter(xml, "maps_of_" + plain).document(plain, new EnumMap<>(maps));
+            new MtlxWriter(xml, "maps_of_" + plain, substance).document(plain, new EnumMap<>(maps));
             xml.close();
         } catch (XMLStreamException e) {
             throw new IllegalStateException("writing to memory failed", e);
@@ -218,9 +221,7 @@ final class MtlxWriter {
         if (outputs.containsKey(Role.SHEEN_COLOR) && standard) {
             value("sheen", "float", "1");
         }
-        if (!outputs.containsKey(Role.METALLIC) && !standard) {
-            value("metallic", "float", "0");
-        }
+        constants(standard);
         if (outputs.containsKey(Role.OPACITY) && !standard) {
             value("alpha_mode", "integer", "2");
         }
@@ -229,6 +230,39 @@ final class MtlxWriter {
             open("convert", "name", "opacity_of_standard", "type", "color3");
             empty("input", "name", "in", "type", "float", "nodegraph", graph, "output", "opacity_out");
             close();
+        }
+    }
+
+    /** What no map says, as the preset has it. */
+    private void constants(boolean standard) throws XMLStreamException {
+        boolean metal = substance == Substance.METAL;
+        if (!outputs.containsKey(Role.METALLIC) && (metal || !standard)) {
+            value(standard ? "metalness" : "metallic", "float", metal ? "1" : "0");
+        }
+        String roughness = standard ? "specular_roughness" : "roughness";
+        if (substance == Substance.CLOTH) {
+            if (!outputs.containsKey(Role.ROUGHNESS)) {
+                value(roughness, "float", "0.9");
+            }
+            if (!outputs.containsKey(Role.SHEEN_COLOR)) {
+                value("sheen_color", "color3", "0.4, 0.4, 0.4");
+                if (standard) {
+                    value("sheen", "float", "1");
+                }
+            }
+            if (!outputs.containsKey(Role.SHEEN_ROUGHNESS)) {
+                value("sheen_roughness", "float", "0.5");
+            }
+        }
+        if (substance == Substance.GLASS) {
+            if (!outputs.containsKey(Role.ROUGHNESS)) {
+                value(roughness, "float", "0");
+            }
+            if (!outputs.containsKey(Role.TRANSMISSION)) {
+                value("transmission", "float", "1");
+            }
+            // crown glass
+            value(standard ? "specular_IOR" : "ior", "float", "1.52");
         }
     }
 

@@ -89,8 +89,27 @@ final class Brought implements AutoCloseable {
         }
     }
 
+    /** True when two files that were brought have the same bytes: of packed ones, by their archive's word, size and checksum. */
+    boolean isTwin(Path one, Path other) {
+        Packed.Later a;
+        Packed.Later b;
+        synchronized (this) {
+            a = packed.get(one);
+            b = packed.get(other);
+        }
+        if (a != null && b != null && a.sum() >= 0 && b.sum() >= 0) {
+            return a.size() == b.size() && a.sum() == b.sum();
+        }
+        try {
+            present(one);
+            return isSame(one, other);
+        } catch (ProblemException e) {
+            return false;
+        }
+    }
+
     /** Keeps an item's files where it says they are. */
-    Hold hold(IntakePlan.Item item) throws ProblemException {
+    Hold hold(PlanItem item) throws ProblemException {
         List<Path> files =
                 item.files().stream().map(f -> item.root().resolve(f.path())).toList();
         synchronized (this) {

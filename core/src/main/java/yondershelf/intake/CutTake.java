@@ -4,12 +4,11 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import yondershelf.library.Unfinished;
 
 /**
@@ -18,34 +17,29 @@ import yondershelf.library.Unfinished;
  * @param cut the group of changes it left
  * @param sources what had been brought: absolute
  * @param folder below the library's root, where things went
- * @param wanted the items that were to come: the kind and the file that names each, below its source
+ * @param flat true when folders that hold nothing but another were left out
+ * @param wanted the things that were to come, as {@link PlanText} says them
  */
-public record CutTake(Unfinished cut, List<Path> sources, String folder, Set<String> wanted) {
+public record CutTake(Unfinished cut, List<Path> sources, String folder, boolean flat, JsonNode wanted) {
     private static final ObjectMapper JSON = new ObjectMapper();
 
     public CutTake {
         sources = List.copyOf(sources);
-        wanted = Set.copyOf(wanted);
     }
 
-    static CutTake of(List<Path> sources, String folder, List<IntakePlan.Item> items) {
-        Set<String> wanted = new HashSet<>();
-        items.forEach(i -> wanted.add(key(i)));
-        return new CutTake(new Unfinished("", ""), sources, folder, wanted);
+    static CutTake of(List<Path> sources, String folder, boolean flat, List<PlanItem> items) {
+        return new CutTake(new Unfinished("", ""), sources, folder, flat, PlanText.of(items));
     }
 
-    private static String key(IntakePlan.Item item) {
-        return item.kind().word() + " " + item.files().get(0).path();
-    }
-
-    boolean wants(IntakePlan.Item item) {
-        return wanted.contains(key(item));
+    /** What was to come, in a plan of what had been brought. */
+    IntakePlan in(IntakePlan fresh) {
+        return PlanText.restored(wanted, fresh);
     }
 
     String text() {
-        ObjectNode json = JSON.createObjectNode().put("take", folder);
+        ObjectNode json = JSON.createObjectNode().put("take", folder).put("flat", flat);
         sources.forEach(s -> json.withArray("sources").add(s.toString()));
-        wanted.stream().sorted().forEach(w -> json.withArray("wanted").add(w));
+        json.set("wanted", wanted);
         return json.toString();
     }
 
@@ -58,10 +52,9 @@ public record CutTake(Unfinished cut, List<Path> sources, String folder, Set<Str
             }
             List<Path> sources = new ArrayList<>();
             json.path("sources").forEach(s -> sources.add(Path.of(s.asText())));
-            Set<String> wanted = new HashSet<>();
-            json.path("wanted").forEach(w -> wanted.add(w.asText()));
-            return Optional.of(new CutTake(cut, sources, json.path("take").asText(), wanted));
-        } catch (JsonProcessingException | java.nio.file.InvalidPathException e) {
+            return Optional.of(new CutTake(
+                    cut, sources, json.path("take").asText(), json.path("flat").asBoolean(), json.path("wanted")));
+        } catch (JsonProcessingException | InvalidPathException e) {
             // damaged: what came is among the library's runs all the same
             return Optional.empty();
         }

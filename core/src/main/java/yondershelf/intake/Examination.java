@@ -25,19 +25,19 @@ final class Examination {
     private Examination() {}
 
     /** True for a material made of maps by their names, of which nobody has said anything yet. */
-    static boolean isOf(IntakePlan.Item item) {
+    static boolean isOf(PlanItem item) {
         return item.kind() == Kind.MATERIAL && !isTold(item);
     }
 
     /** True when a file says what the material is. */
-    static boolean isTold(IntakePlan.Item item) {
+    static boolean isTold(PlanItem item) {
         return FileType.byName(item.files().get(0).path())
                 .filter(type -> type.group() == FileType.Group.MATERIAL)
                 .isPresent();
     }
 
     /** @throws ProblemException when one of its maps cannot be read */
-    static IntakePlan.Item of(IntakePlan.Item item, ContentReader reader) throws ProblemException {
+    static PlanItem of(PlanItem item, ContentReader reader) throws ProblemException {
         List<Maps.Map> maps = new ArrayList<>();
         for (SortedFile file : item.files()) {
             Role role = file.role();
@@ -51,7 +51,7 @@ final class Examination {
         return verdicts.isEmpty() ? item : corrected(item, verdicts);
     }
 
-    private static IntakePlan.Item corrected(IntakePlan.Item item, List<Verdict> verdicts) {
+    private static PlanItem corrected(PlanItem item, List<Verdict> verdicts) {
         List<SortedFile> files = new ArrayList<>();
         List<String> notes = new ArrayList<>();
         for (SortedFile file : item.files()) {

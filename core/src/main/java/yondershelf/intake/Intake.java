@@ -8,16 +8,14 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeSet;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.credits.Credit;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
-import yondershelf.library.Edit;
+import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.FileActs;
-import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.library.Unfinished;
 import yondershelf.work.Work;
@@ -31,21 +29,35 @@ public final class Intake implements AutoCloseable {
 
     private final Library library;
     private final String folder;
-    private final ContentReader reader;
+    private final ContentReader usual;
+    private ContentReader reader;
     private final List<Path> temporary = new ArrayList<>();
     private final Brought brought = new Brought();
     private List<Path> sources = List.of();
+    private Wishes wishes = Wishes.NONE;
 
     /** @param folder below the library's root, where things go; empty for the root */
     public Intake(Library library, String folder, ContentReader reader) {
         this.library = library;
         this.folder = folder.replaceAll("^/+|/+$", "");
+        this.usual = reader;
         this.reader = reader;
     }
 
-    /** Looks at folders, files and archives and says what would be taken. Nothing in the library is touched. */
+    /** The same as nobody wishes anything of it. */
     public IntakePlan plan(List<Path> came, Work work) throws ProblemException {
-        Planner planner = new Planner(library, folder, reader, work, brought);
+        return plan(came, Wishes.NONE, work);
+    }
+
+    /**
+     * Looks at folders, files and archives and says what would be taken. What lies in the library already stays where it is.
+     * Nothing in the library is touched.
+     */
+    public IntakePlan plan(List<Path> came, Wishes wished, Work work) throws ProblemException {
+        wishes = wished;
+        letReaderGo();
+        reader = wished.seconds() > 0 ? usual.patient(wished.seconds()) : usual;
+        Planner planner = new Planner(library, folder, reader, work, brought, wished);
         sources = came.stream().map(s -> s.toAbsolutePath().normalize()).toList();
         for (Path source : sources) {
             if (work.isCancelled()) {
@@ -73,11 +85,11 @@ public final class Intake implements AutoCloseable {
      * reader's limits: for work in the background.
      */
     public IntakePlan examine(IntakePlan plan, Work work) {
-        return new Looking(brought, reader, work).at(plan);
+        return new Looking(brought, reader, work, wishes.names()).at(plan);
     }
 
     /** Keeps an item's files where it says they are, to be read: those of archives may still be packed. */
-    public Hold hold(IntakePlan.Item item) throws ProblemException {
+    public Hold hold(PlanItem item) throws ProblemException {
         return brought.hold(item);
     }
 
@@ -94,61 +106,27 @@ public final class Intake implements AutoCloseable {
     }
 
     /**
-     * What taking did.
-     *
-     * @param run the group of changes to undo it by; null when nothing was written
-     * @param paths of the assets that came in, below the library's root
-     * @param credits who made them, by their paths
-     */
-    public record Taken(@Nullable String run, int assets, List<String> paths, Map<String, Credit> credits) {
-        public Taken {
-            paths = List.copyOf(paths);
-            credits = Map.copyOf(credits);
-        }
-
-        /** True when of some of them it is known who made them. */
-        public boolean isCredited() {
-            return credits.values().stream().anyMatch(c -> !c.isEmpty());
-        }
-
-        /** Labels that say so, of those assets that have none yet. The library must have seen what came. */
-        public List<Edit> labels(Library library) {
-            List<Edit> out = new ArrayList<>();
-            credits.forEach((path, credit) -> library.store().named(path).ifPresent(asset -> {
-                Labels there = library.labels(asset.id());
-                if (there.author().isEmpty() && !credit.author().isEmpty()) {
-                    out.add(Edit.set(asset.id(), Edit.Field.AUTHOR, credit.author()));
-                }
-                if (there.licence().isEmpty() && !credit.licence().isEmpty()) {
-                    out.add(Edit.set(asset.id(), Edit.Field.LICENCE, credit.licence()));
-                }
-            }));
-            return out;
-        }
-    }
-
-    /**
      * Copies the given items into the library, sub-folders kept. A file that fails costs its item only, and that wholly. Names
      * taken meanwhile are not written over: the items then go to a folder beside the planned one.
      *
      * @throws ProblemException when nothing could be begun
      */
-    public Taken take(List<IntakePlan.Item> items, Work work) throws ProblemException {
+    public Taken take(List<PlanItem> items, Work work) throws ProblemException {
         String what = "take in " + items.size() + (items.size() == 1 ? " asset" : " assets");
-        try (FileActs acts =
-                library.begin(what, CutTake.of(sources, folder, items).text(), work)) {
-            List<IntakePlan.Item> coming = made(items, work);
+        try (FileActs acts = library.begin(
+                what, CutTake.of(sources, folder, wishes.flat(), items).text(), work)) {
+            List<PlanItem> coming = made(items, work);
             Take taking = new Take(library, acts, new Targets(library, brought).free(coming), brought, work);
-            Map<String, Credit> came = taking.all(coming);
+            Map<String, PlanItem> came = taking.all(coming);
             work.progress(came.size(), items.size(), "");
-            return new Taken(acts.made() > 0 ? acts.run() : null, came.size(), List.copyOf(came.keySet()), came);
+            return new Taken(acts.made() > 0 ? acts.run() : null, came);
         }
     }
 
     /** With what has to be made of what was brought. */
-    private List<IntakePlan.Item> made(List<IntakePlan.Item> items, Work work) {
-        List<IntakePlan.Item> out = new ArrayList<>();
-        for (IntakePlan.Item item : items) {
+    private List<PlanItem> made(List<PlanItem> items, Work work) {
+        List<PlanItem> out = new ArrayList<>();
+        for (PlanItem item : items) {
             if (item.laidOut() == null) {
                 out.add(item);
                 continue;
@@ -192,12 +170,9 @@ public final class Intake implements AutoCloseable {
         }
         takeBack(library, cut, work);
         try (Intake again = new Intake(library, cut.folder(), reader)) {
-            IntakePlan plan = again.examine(again.plan(cut.sources(), work), work);
-            return again.take(
-                    plan.items().stream()
-                            .filter(i -> (i.isWanted() || i.laidOut() != null) && cut.wants(i))
-                            .toList(),
-                    work);
+            Wishes same =
+                    new Wishes(NameStyle.USUAL, cut.flat(), false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0);
+            return again.take(cut.in(again.plan(cut.sources(), same, work)).ticked(), work);
         }
     }
 
@@ -228,8 +203,16 @@ public final class Intake implements AutoCloseable {
         }
     }
 
+    private void letReaderGo() {
+        if (reader != usual && reader instanceof IsolatedReader own) {
+            own.close();
+        }
+        reader = usual;
+    }
+
     @Override
     public void close() throws ProblemException {
+        letReaderGo();
         brought.close();
         for (Path made : temporary) {
             try {

@@ -1,122 +1,105 @@
 package yondershelf.intake;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
-import yondershelf.content.Coding;
-import yondershelf.content.Kind;
-import yondershelf.content.Role;
-import yondershelf.credits.Credit;
-import yondershelf.facts.Projection;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
 import yondershelf.sorting.Sorted;
-import yondershelf.sorting.SortedItem;
 
 /**
- * What would be taken into a library, before anything is.
+ * What would be taken into a library, before anything is: a value that is changed by making another one of it.
  *
- * @param items the assets found
+ * @param items the assets found, each with a number of its own
  * @param skipped files that will stay behind, with reasons
  */
-public record IntakePlan(List<Item> items, List<Sorted.Skipped> skipped) {
-    private static final String NOT_USED = "not used";
-
-    /**
-     * One asset to be.
-     *
-     * @param root the folder its files lie below now
-     * @param folder where it will go, below the library's root
-     * @param base the part of {@code folder} that stands for the source's own root
-     * @param files below {@code root}
-     * @param duplicateOf path of an asset of the library with the same bytes, or null
-     * @param reason why it will not be taken unless asked for, or empty
-     * @param notes what its pictures say of its maps where their names tell otherwise
-     * @param credit who made it and under which licence, as it or a text beside it says
-     * @param laidOut how its picture lays the world out, when it is to become an equirectangular one; else null
-     */
-    public record Item(
-            Kind kind,
-            String name,
-            Path root,
-            String base,
-            String folder,
-            List<SortedItem.SortedFile> files,
-            @Nullable String duplicateOf,
-            String reason,
-            List<String> notes,
-            @Nullable Projection laidOut,
-            Credit credit) {
-        public Item {
-            files = List.copyOf(files);
-            notes = List.copyOf(notes);
-        }
-
-        /**
-         * The same with one of its maps read otherwise, because somebody says so. Another one of that role is kept, not used.
-         *
-         * @param path of the map, below {@code root}
-         * @param role null when it is not to be used
-         */
-        public Item withMap(String path, @Nullable Role role, Coding coding) {
-            List<SortedItem.SortedFile> out = new ArrayList<>();
-            for (SortedItem.SortedFile file : files) {
-                boolean meant = file.path().equals(path);
-                if (meant && role != null) {
-                    out.add(new SortedItem.SortedFile(path, role, coding, ""));
-                } else if (meant || role != null && file.isUsed() && file.role() == role) {
-                    out.add(new SortedItem.SortedFile(file.path(), file.role(), file.coding(), NOT_USED));
-                } else {
-                    out.add(file);
-                }
-            }
-            return withFiles(out, notes);
-        }
-
-        /** The same under another name. */
-        public Item named(String other) {
-            return new Item(kind, other, root, base, folder, files, duplicateOf, reason, notes, laidOut, credit);
-        }
-
-        /** The same with what it says of its maker itself before what was known. */
-        Item credited(Credit own) {
-            return new Item(kind, name, root, base, folder, files, duplicateOf, reason, notes, laidOut, own.or(credit));
-        }
-
-        /** The same, only taken when asked for. */
-        Item unwanted(String because) {
-            return new Item(kind, name, root, base, folder, files, duplicateOf, because, notes, laidOut, credit);
-        }
-
-        /** True when it is a material made of its maps, whose roles can be told. */
-        public boolean isSet() {
-            return Examination.isOf(this);
-        }
-
-        /** The same with other maps. */
-        Item withFiles(List<SortedItem.SortedFile> others, List<String> because) {
-            return new Item(kind, name, root, base, folder, others, duplicateOf, reason, because, laidOut, credit);
-        }
-
-        /** True when it is taken without being asked for. */
-        public boolean isWanted() {
-            return reason.isEmpty();
-        }
-    }
+public record IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped) {
+    public static final IntakePlan EMPTY = new IntakePlan(List.of(), List.of());
 
     public IntakePlan {
         items = List.copyOf(items);
         skipped = List.copyOf(skipped);
     }
 
-    /** The same with one item instead of another. */
-    public IntakePlan with(int number, Item item) {
-        List<Item> out = new ArrayList<>(items);
-        out.set(number, item);
-        return new IntakePlan(out, skipped);
+    public Optional<PlanItem> item(int number) {
+        return items.stream().filter(i -> i.number() == number).findFirst();
+    }
+
+    /** What is to be taken in. */
+    public List<PlanItem> ticked() {
+        return items.stream().filter(PlanItem::isTicked).toList();
+    }
+
+    /** The same with another item of that number. */
+    public IntakePlan with(PlanItem item) {
+        return each(i -> i.number() == item.number() ? item : i);
+    }
+
+    /** The same with every item changed. */
+    public IntakePlan each(UnaryOperator<PlanItem> change) {
+        return new IntakePlan(items.stream().map(change).toList(), skipped);
+    }
+
+    /**
+     * The same with the files of some items as part of one: pictures become maps of its material, in the roles their names tell
+     * as far as it has none in them; other files are kept with it. Those from elsewhere stay as they are.
+     */
+    public IntakePlan merged(int into, Collection<Integer> others) {
+        return Regrouping.merged(this, into, others);
+    }
+
+    /** The same with one of an item's files as an item of its own; unchanged when it names the item. */
+    public IntakePlan split(int number, String path) {
+        return Regrouping.split(this, number, path);
+    }
+
+    /** This with what was found out of its items meanwhile, but of those somebody changed by hand, put together or took apart. */
+    public IntakePlan renewed(IntakePlan better) {
+        Map<Integer, PlanItem> known = new HashMap<>();
+        better.items.forEach(i -> known.put(i.number(), i));
+        return each(now -> {
+            PlanItem found = known.get(now.number());
+            if (found == null || now.given().edited() || !found.at(found.main()).equals(now.at(now.main()))) {
+                return now;
+            }
+            // what cannot be read is not taken, whoever ticked it before that was known
+            boolean fell = now.isWanted() && !found.isWanted();
+            return new PlanItem(
+                    now.number(),
+                    found.kind(),
+                    now.name(),
+                    now.placing(),
+                    now.folder(),
+                    found.files(),
+                    found.duplicateOf(),
+                    found.reason(),
+                    found.notes(),
+                    found.laidOut(),
+                    found.credit(),
+                    now.given().withPieces(found.given().pieces()).withTick(!fell && now.isTicked()));
+        });
+    }
+
+    IntakePlan with(List<PlanItem> others) {
+        return new IntakePlan(others, skipped);
+    }
+
+    int nextNumber() {
+        return items.stream().mapToInt(PlanItem::number).max().orElse(-1) + 1;
     }
 
     /** Two steps of a path, either of which may be empty. */
     static String joined(String a, String b) {
         return a.isEmpty() ? b : b.isEmpty() ? a : a + "/" + b;
+    }
+
+    static List<PlanItem> numbered(List<PlanItem> items) {
+        List<PlanItem> out = new ArrayList<>();
+        for (PlanItem item : items) {
+            out.add(item.numbered(out.size()));
+        }
+        return out;
     }
 }

@@ -6,11 +6,14 @@ import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.stream.IntStream;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Kind;
+import yondershelf.content.Model;
 import yondershelf.content.ProblemException;
 import yondershelf.credits.Credit;
 import yondershelf.credits.Credits;
+import yondershelf.facts.Panorama;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.SortedItem;
+import yondershelf.sorting.Sorter;
 import yondershelf.work.Parallel;
 import yondershelf.work.Work;
 
@@ -19,25 +22,32 @@ final class Looking {
     /** Larger ones are not read several at a time. */
     private static final long LARGE = 16L << 20;
 
+    private static final String EIGHT_BITS =
+            "it shows the world all around, but in few steps of brightness: no light for a scene, a picture";
+
     private final Brought brought;
     private final ContentReader reader;
     private final Work work;
+    private final NameStyle names;
     private final Object large = new Object();
+    private final OtherFormats formats = new OtherFormats();
 
-    Looking(Brought brought, ContentReader reader, Work work) {
+    /** @param names how things are called */
+    Looking(Brought brought, ContentReader reader, Work work, NameStyle names) {
         this.brought = brought;
         this.reader = reader;
         this.work = work;
+        this.names = names;
     }
 
     /** What was not looked at when it was cancelled stays as it was. */
     IntakePlan at(IntakePlan plan) {
-        List<IntakePlan.Item> items = plan.items();
-        AtomicReferenceArray<IntakePlan.Item> out = new AtomicReferenceArray<>(items.toArray(IntakePlan.Item[]::new));
+        List<PlanItem> items = plan.items();
+        AtomicReferenceArray<PlanItem> out = new AtomicReferenceArray<>(items.toArray(PlanItem[]::new));
         AtomicInteger done = new AtomicInteger();
         Thread caller = Thread.currentThread();
         Parallel.run(items.size(), Parallel.threads(), work::isCancelled, i -> {
-            IntakePlan.Item item = items.get(i);
+            PlanItem item = items.get(i);
             if (item.isWanted()) {
                 out.set(i, at(item));
             }
@@ -47,14 +57,13 @@ final class Looking {
                 work.progress(so, items.size(), item.name());
             }
         });
-        return new IntakePlan(
-                IntStream.range(0, items.size()).mapToObj(out::get).toList(), plan.skipped());
+        return formats.told(new IntakePlan(
+                IntStream.range(0, items.size()).mapToObj(out::get).toList(), plan.skipped()));
     }
 
-    private IntakePlan.Item at(IntakePlan.Item item) {
-        long size = item.files().stream()
-                .mapToLong(f -> brought.size(item.root().resolve(f.path())))
-                .sum();
+    private PlanItem at(PlanItem item) {
+        long size =
+                item.files().stream().mapToLong(f -> brought.size(item.at(f))).sum();
         if (size < LARGE) {
             return read(item);
         }
@@ -63,23 +72,51 @@ final class Looking {
         }
     }
 
-    private IntakePlan.Item read(IntakePlan.Item item) {
+    private PlanItem read(PlanItem item) {
         try (Hold _ = brought.hold(item)) {
-            SortedItem.SortedFile main = item.files().get(0);
-            Credit own = Credits.ofFile(item.root().resolve(main.path()));
+            SortedItem.SortedFile main = item.main();
+            Credit own = Credits.ofFile(item.at(main));
             if (Examination.isOf(item)) {
-                return Examination.of(item, reader).credited(own);
+                return sized(Examination.of(item, reader)).credited(own);
             }
             if (item.kind() == Kind.MODEL) {
-                reader.readModel(item.root().resolve(main.path()));
+                Model model = reader.readModel(item.at(main));
+                formats.saw(item, model);
+                return item.withPieces(Pieces.of(model)).credited(own);
             } else if (item.kind() == Kind.MATERIAL) {
-                reader.readMaterials(item.root().resolve(main.path()));
+                reader.readMaterials(item.at(main));
             } else {
-                reader.verify(ImageSource.at(item.root().resolve(main.path())));
+                reader.verify(ImageSource.at(item.at(main)));
             }
-            return item.credited(own);
+            return (isPanorama(item) ? item.noting(EIGHT_BITS) : item).credited(own);
         } catch (ProblemException e) {
             return item.unwanted("it cannot be read: " + e.problem().cause());
         }
+    }
+
+    /** Asked of pictures twice as wide as high. */
+    private boolean isPanorama(PlanItem item) throws ProblemException {
+        ImageSource source = ImageSource.at(item.at(item.main()));
+        if (item.kind() != Kind.TEXTURE) {
+            return false;
+        }
+        ContentReader.PictureSize size = reader.measure(source);
+        return size.width() == 2 * size.height()
+                && Panorama.of(reader.readPicture(source)).isAllAround();
+    }
+
+    /** With the size of its largest map before its name, where that is the style and no name told it. */
+    private PlanItem sized(PlanItem item) throws ProblemException {
+        if (!names.sizeFirst() || item.files().stream().anyMatch(f -> Sorter.size(f.path()) > 0)) {
+            return item;
+        }
+        int most = 0;
+        for (SortedItem.SortedFile file : item.files()) {
+            if (file.isUsed()) {
+                ContentReader.PictureSize size = reader.measure(ImageSource.at(item.at(file)));
+                most = Math.max(most, Math.max(size.width(), size.height()));
+            }
+        }
+        return item.styled(names.sized(item.name(), most));
     }
 }

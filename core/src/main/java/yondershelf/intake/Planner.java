@@ -11,6 +11,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import yondershelf.content.Problem;
@@ -38,12 +40,14 @@ final class Planner {
     private final Brought brought;
     private final Duplicates duplicates;
     private final Targets targets;
-    private final List<IntakePlan.Item> items = new ArrayList<>();
+    private final List<PlanItem> items = new ArrayList<>();
     private final List<Sorted.Skipped> skipped = new ArrayList<>();
     private final Map<Path, List<String>> loose = new HashMap<>();
+    private final Wishes wishes;
 
-    /** @param folder below the library's root, where things go */
-    Planner(Library library, String folder, ContentReader reader, Work work, Brought brought) {
+    /** @param folder below the library's root, where things go that are not in the library yet */
+    Planner(Library library, String folder, ContentReader reader, Work work, Brought brought, Wishes wishes) {
+        this.wishes = wishes;
         this.library = library;
         this.folder = folder;
         this.reader = reader;
@@ -64,11 +68,12 @@ final class Planner {
     }
 
     private void addFolder(Path root, String base) throws ProblemException {
-        if (root.startsWith(library.root()) || library.root().startsWith(root)) {
+        boolean inside = root.startsWith(library.root());
+        if (library.root().startsWith(root) && !root.equals(library.root())) {
             throw new Problem(
                             root.toString(),
-                            "it overlaps the library itself",
-                            "Scan the library to see what is new in it")
+                            "the library itself is in it",
+                            "Take in what is beside the library, or open the folder as a library")
                     .raise();
         }
         FolderFiles files;
@@ -83,6 +88,11 @@ final class Planner {
                 .map(p -> FolderFiles.relative(root, p))
                 .filter(p -> !FolderFiles.isHidden(p))
                 .toList();
+        if (inside) {
+            String below = FolderFiles.relative(library.root(), root);
+            stay(files.paths().stream().map(p -> IntakePlan.joined(below, p)).toList(), item -> true);
+            return;
+        }
         // an archive often holds one folder of its own name: not kept twice
         String inner = base + "/";
         List<String> paths =
@@ -107,9 +117,42 @@ final class Planner {
         for (Map.Entry<Path, List<String>> files : loose.entrySet()) {
             Set<String> brought = new HashSet<>(files.getValue());
             Predicate<SortedItem> wanted = item -> item.files().stream().anyMatch(f -> brought.contains(f.path()));
-            add(files.getKey(), "", withCompanions(files.getKey(), files.getValue()), wanted);
+            List<String> names = withCompanions(files.getKey(), files.getValue());
+            if (files.getKey().startsWith(library.root())) {
+                String below = FolderFiles.relative(library.root(), files.getKey());
+                stay(
+                        names.stream().map(n -> IntakePlan.joined(below, n)).toList(),
+                        item -> item.files().stream().anyMatch(f -> brought.contains(Sorter.fileName(f.path()))));
+            } else {
+                add(files.getKey(), "", names, wanted);
+            }
         }
-        return new IntakePlan(items, skipped);
+        TagProposals proposals = new TagProposals(wishes.known());
+        IntakePlan plan = new HabitSorting(wishes.habits())
+                .of(new IntakePlan(Twins.told(IntakePlan.numbered(items), brought), skipped));
+        return plan.each(item -> {
+            SortedSet<String> tags = new TreeSet<>(wishes.tags());
+            if (wishes.proposing()) {
+                tags.addAll(proposals.of(item));
+            }
+            int size = item.isSet()
+                    ? item.files().stream()
+                            .mapToInt(f -> Sorter.size(f.path()))
+                            .max()
+                            .orElse(0)
+                    : 0;
+            return item.tagged(tags).styled(wishes.names().of(item.name(), size));
+        });
+    }
+
+    /** What lies in the library already stays where it is. */
+    private void stay(List<String> paths, Predicate<SortedItem> wanted) {
+        Sorted sorted = Sorter.sort(paths, brought.lore(library.root(), reader));
+        skipped.addAll(sorted.skipped());
+        plan(
+                sorted.items().stream().filter(wanted).toList(),
+                new Placing(library.root(), ""),
+                credits(library.root(), paths));
     }
 
     /** A model brought alone still brings the files beside it that it mentions: sorting tells them from the rest. */
@@ -137,27 +180,33 @@ final class Planner {
         Sorted sorted = Sorter.sort(files, brought.lore(root, reader));
         List<SortedItem> found = sorted.items().stream().filter(wanted).toList();
         skipped.addAll(sorted.skipped());
+        Placing flat = new Placing(root, "", wishes.flat() ? Flattening.levels(found) : List.of());
         Map<String, Path> coming = new LinkedHashMap<>();
-        found.forEach(i -> i.files().forEach(f -> coming.put(f.path(), root.resolve(f.path()))));
+        found.forEach(i -> i.files().forEach(f -> coming.put(flat.below(f.path()), root.resolve(f.path()))));
         String target = targets.free(IntakePlan.joined(folder, base), coming);
-        Map<String, Credit> credits = credits(root, files);
+        plan(found, new Placing(root, target, flat.dropped()), credits(root, files));
+    }
+
+    private void plan(List<SortedItem> found, Placing placing, Map<String, Credit> credits) {
+        Path root = placing.root();
         int done = 0;
         for (SortedItem item : found) {
             work.progress(done++, found.size(), item.name());
             String duplicate = duplicates.of(root, item);
             String reason = duplicate != null ? "the library has it already" : unreadable(item, root);
-            items.add(new IntakePlan.Item(
+            items.add(new PlanItem(
+                    items.size(),
                     item.kind(),
                     item.name(),
-                    root,
-                    target,
-                    IntakePlan.joined(target, item.folder()),
+                    placing,
+                    IntakePlan.joined(placing.base(), placing.belowFolder(item.folder())),
                     item.files(),
                     duplicate,
                     reason,
                     List.of(),
                     null,
-                    credit(credits, item.files().get(0).path())));
+                    credit(credits, item.files().get(0).path()),
+                    reason.isEmpty() ? Given.NOTHING : Given.NOTHING.withTick(false)));
             offer(items.get(items.size() - 1));
         }
     }
@@ -193,7 +242,7 @@ final class Planner {
         return out;
     }
 
-    private void offer(IntakePlan.Item item) {
+    private void offer(PlanItem item) {
         if (!Surroundings.mayBe(item)) {
             return;
         }

@@ -16,20 +16,21 @@ final class SetDocument {
     private SetDocument() {}
 
     /** Its bytes. */
-    static byte[] of(IntakePlan.Item item) throws ProblemException {
+    static byte[] of(PlanItem item) throws ProblemException {
         String inner = inner(item);
+        Placing placing = item.placing();
         Map<Role, MapReference> maps = new EnumMap<>(Role.class);
         for (SortedFile file : item.files()) {
             Role role = file.role();
             if (role != null && file.isUsed()) {
-                maps.put(role, new MapReference(below(inner, file.path()), file.coding()));
+                maps.put(role, new MapReference(below(inner, placing.below(file.path())), file.coding()));
             }
         }
-        return Formats.mtlx(item.name(), maps);
+        return Formats.mtlx(item.name(), maps, item.given().substance());
     }
 
     /** The item's folder below its base. */
-    private static String inner(IntakePlan.Item item) {
+    private static String inner(PlanItem item) {
         return item.folder().equals(item.base())
                 ? ""
                 : item.folder()
@@ -41,7 +42,7 @@ final class SetDocument {
      *
      * @param base where the item's files lie by now, below the library's root
      */
-    static String path(IntakePlan.Item item, String base, Predicate<String> taken) {
+    static String path(PlanItem item, String base, Predicate<String> taken) {
         String folder = IntakePlan.joined(base, inner(item));
         String name = item.name().replaceAll("[\\\\/:*?\"<>|]", "_");
         String path = IntakePlan.joined(folder, name + ENDING);

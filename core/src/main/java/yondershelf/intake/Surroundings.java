@@ -21,7 +21,7 @@ final class Surroundings {
     private Surroundings() {}
 
     /** True for a picture that has to be looked at to know. */
-    static boolean mayBe(IntakePlan.Item item) {
+    static boolean mayBe(PlanItem item) {
         boolean radiance = FileType.byName(item.files().get(0).path())
                 .filter(t -> t.group() == FileType.Group.RADIANCE)
                 .isPresent();
@@ -29,7 +29,7 @@ final class Surroundings {
     }
 
     /** The same picture as an HDRI to be, not wanted until somebody says so; empty for what shows no surroundings. */
-    static Optional<IntakePlan.Item> offer(IntakePlan.Item item, ContentReader reader) {
+    static Optional<PlanItem> offer(PlanItem item, ContentReader reader) {
         String path = item.files().get(0).path();
         try {
             ImageSource source = ImageSource.at(item.root().resolve(path));
@@ -43,19 +43,20 @@ final class Surroundings {
         }
     }
 
-    private static IntakePlan.Item offered(IntakePlan.Item item, Projection laidOut) {
-        return new IntakePlan.Item(
+    private static PlanItem offered(PlanItem item, Projection laidOut) {
+        return new PlanItem(
+                item.number(),
                 Kind.HDRI,
                 item.name(),
-                item.root(),
-                item.base(),
+                item.placing(),
                 item.folder(),
                 item.files(),
                 null,
                 laidOut.title() + ": made equirectangular when ticked",
                 List.of(),
                 laidOut,
-                item.credit());
+                item.credit(),
+                item.given().withTick(false));
     }
 
     /**
@@ -63,8 +64,7 @@ final class Surroundings {
      *
      * @param into an empty folder, for what is made
      */
-    static IntakePlan.Item made(IntakePlan.Item item, Projection laidOut, Path into, ContentReader reader)
-            throws ProblemException {
+    static PlanItem made(PlanItem item, Projection laidOut, Path into, ContentReader reader) throws ProblemException {
         String path = item.files().get(0).path();
         Picture made = laidOut.toEquirectangular(
                 reader.readPicture(ImageSource.at(item.root().resolve(path))));
@@ -79,17 +79,18 @@ final class Surroundings {
             throw Problem.of(path, "there is no place to make it equirectangular (" + e.getMessage() + ")")
                     .raise(e);
         }
-        return new IntakePlan.Item(
+        return new PlanItem(
+                item.number(),
                 item.kind(),
                 item.name(),
-                into,
-                item.base(),
+                new Placing(into, item.base(), item.placing().dropped()),
                 item.folder(),
                 List.of(new SortedItem.SortedFile(name, null)),
                 null,
                 "",
                 List.of(),
                 null,
-                item.credit());
+                item.credit(),
+                item.given());
     }
 }

@@ -8,7 +8,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import yondershelf.content.ProblemException;
-import yondershelf.credits.Credit;
 import yondershelf.library.Arrival;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
@@ -30,7 +29,7 @@ final class Take {
     private final Map<String, String> bases;
     private final Brought brought;
     private final Work work;
-    private final Map<String, Credit> came = new LinkedHashMap<>();
+    private final Map<String, PlanItem> came = new LinkedHashMap<>();
 
     /** @param bases where each base's items go by now */
     Take(Library library, FileActs acts, Map<String, String> bases, Brought brought, Work work) {
@@ -41,12 +40,12 @@ final class Take {
         this.work = work;
     }
 
-    /** The paths of what came in, and who made it. */
-    Map<String, Credit> all(List<IntakePlan.Item> items) {
-        List<IntakePlan.Item> some = new ArrayList<>();
+    /** What came in, by the paths of the assets it makes. */
+    Map<String, PlanItem> all(List<PlanItem> items) {
+        List<PlanItem> some = new ArrayList<>();
         long bytes = 0;
         int most = 1;
-        for (IntakePlan.Item item : items) {
+        for (PlanItem item : items) {
             long size = item.files().stream()
                     .mapToLong(f -> Math.max(0, brought.size(item.root().resolve(f.path()))))
                     .sum();
@@ -63,7 +62,7 @@ final class Take {
         return came;
     }
 
-    private void together(List<IntakePlan.Item> items, int of) {
+    private void together(List<PlanItem> items, int of) {
         if (!items.isEmpty()) {
             work.progress(came.size(), of, items.get(0).name());
         }
@@ -73,7 +72,7 @@ final class Take {
         List<Hold> holds = new ArrayList<>();
         try {
             Group group = new Group(items.size(), of);
-            for (IntakePlan.Item item : items) {
+            for (PlanItem item : items) {
                 holds.add(brought.hold(item));
                 group.add(item);
             }
@@ -85,7 +84,7 @@ final class Take {
                 work.problem(e.problem());
                 return;
             }
-            for (IntakePlan.Item item : items) {
+            for (PlanItem item : items) {
                 together(List.of(item), of);
             }
         } finally {
@@ -98,7 +97,7 @@ final class Take {
         private final List<Arrival> first = new ArrayList<>();
         private final List<Arrival> last = new ArrayList<>();
         private final Map<Path, Arrival> coming = new HashMap<>();
-        private final Map<String, Credit> names = new LinkedHashMap<>();
+        private final Map<String, PlanItem> names = new LinkedHashMap<>();
         private final int items;
         private final int of;
 
@@ -108,23 +107,25 @@ final class Take {
             this.of = of;
         }
 
-        void add(IntakePlan.Item item) throws ProblemException {
+        void add(PlanItem item) throws ProblemException {
             String base = bases.getOrDefault(item.base(), item.base());
             boolean set = Examination.isOf(item);
             for (int i = 0; i < item.files().size(); i++) {
                 SortedItem.SortedFile file = item.files().get(i);
-                Path target = library.resolve(IntakePlan.joined(base, file.path()));
+                Path target =
+                        library.resolve(IntakePlan.joined(base, item.placing().below(file.path())));
                 add(Arrival.copy(item.root().resolve(file.path()), target), i == 0 && !set ? last : first);
             }
             if (!set) {
-                names.put(IntakePlan.joined(base, item.files().get(0).path()), item.credit());
+                names.put(
+                        IntakePlan.joined(base, item.placing().below(item.main().path())), item);
                 return;
             }
             byte[] document = SetDocument.of(item);
             String path = SetDocument.path(
                     item, base, p -> isTaken(library.resolve(p), Arrival.made(document, library.resolve(p))));
             add(Arrival.made(document, library.resolve(path)), last);
-            names.put(path, item.credit());
+            names.put(path, item);
         }
 
         /** One file may belong to several items, and what is there already need not come. */

@@ -53,11 +53,11 @@ final class Targets {
     }
 
     /** For items already planned: where each base's items go by now. */
-    Map<String, String> free(List<IntakePlan.Item> items) {
+    Map<String, String> free(List<PlanItem> items) {
         Map<String, Map<String, Path>> byBase = new LinkedHashMap<>();
-        for (IntakePlan.Item item : items) {
+        for (PlanItem item : items) {
             Map<String, Path> files = byBase.computeIfAbsent(item.base(), k -> new LinkedHashMap<>());
-            item.files().forEach(f -> files.put(f.path(), item.root().resolve(f.path())));
+            item.files().forEach(f -> files.put(item.placing().below(f.path()), item.at(f)));
         }
         Map<String, String> out = new HashMap<>();
         byBase.forEach((base, files) -> out.put(base, free(base, files)));

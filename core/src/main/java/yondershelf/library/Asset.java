@@ -79,17 +79,34 @@ public record Asset(
             files.add(SortedFile.of(parts[i], parts[i + 1]));
         }
         Labels said = Labels.of(row);
+        String node = Apart.node(row.id());
+        Excerpt excerpt = node.isEmpty() ? said.excerpt() : said.excerpt().withNode(node);
         return new Asset(
                 row.id(),
                 row.row(),
                 Kind.of(row.kind()).orElse(Kind.TEXTURE),
                 row.name(),
                 row.folder(),
-                new Locator(row.path(), said.excerpt().node(), "", 0),
+                new Locator(file(row), excerpt.node(), "", 0),
                 files,
                 row.key(),
                 said.space(),
-                said.excerpt());
+                excerpt);
+    }
+
+    private static String file(AssetRow row) {
+        String node = Apart.node(row.id());
+        return node.isEmpty() ? row.path() : row.path().substring(0, row.path().length() - node.length() - 1);
+    }
+
+    /** True for a node of a file whose asset stands beside it. */
+    public boolean isApart() {
+        return Apart.isNode(id);
+    }
+
+    /** The id of the asset of the whole file: its own, but for a node that stands for itself. */
+    public String wholeId() {
+        return Apart.whole(id);
     }
 
     AssetRow toRow(int number, long since, String said) {

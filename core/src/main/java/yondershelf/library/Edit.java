@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
  * One change of a label.
  *
  * @param asset the asset's id, or what {@link #ofFolder} gives for all below a folder
- * @param field name, note, author, licence, version, favourite, units, up, excerpt or tag
+ * @param field name, note, author, licence, version, favourite, units, up, excerpt, apart or tag
  * @param value the new text; for a tag, the tag
  * @param added for a tag: true to add it, false to take it away; else true
  */
@@ -25,7 +25,9 @@ public record Edit(String asset, String field, String value, boolean added) {
         /** Which way is up in a model file that does not say it. */
         UP,
         /** What of a model file is meant, as {@link yondershelf.content.Excerpt#text} says it. */
-        EXCERPT;
+        EXCERPT,
+        /** Names of nodes of a model file that are assets of their own, one a line. */
+        APART;
 
         String word() {
             return name().toLowerCase(java.util.Locale.ROOT);

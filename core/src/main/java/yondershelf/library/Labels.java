@@ -16,6 +16,7 @@ import yondershelf.store.Findable;
  * @param tags nested with {@code /}
  * @param space what is said of a model file that does not say it
  * @param excerpt what of a model file is meant
+ * @param apart names of its nodes that are assets of their own
  */
 public record Labels(
         String name,
@@ -26,13 +27,16 @@ public record Labels(
         String version,
         boolean favourite,
         Space space,
-        Excerpt excerpt) {
+        Excerpt excerpt,
+        List<String> apart) {
 
-    public static final Labels NONE = new Labels("", new TreeSet<>(), "", "", "", "", false, Space.NONE, Excerpt.WHOLE);
+    public static final Labels NONE =
+            new Labels("", new TreeSet<>(), "", "", "", "", false, Space.NONE, Excerpt.WHOLE, List.of());
 
-    private static final int FIELDS = 9;
+    private static final int FIELDS = 10;
 
     public Labels {
+        apart = List.copyOf(apart);
         tags = java.util.Collections.unmodifiableSortedSet(new TreeSet<>(tags));
     }
 
@@ -46,11 +50,16 @@ public record Labels(
                 fields.getOrDefault("version", ""),
                 Boolean.parseBoolean(fields.getOrDefault("favourite", "false")),
                 new Space(fields.getOrDefault("units", ""), fields.getOrDefault("up", "")),
-                Excerpt.parse(fields.getOrDefault("excerpt", "")));
+                Excerpt.parse(fields.getOrDefault("excerpt", "")),
+                lines(fields.getOrDefault("apart", "")));
+    }
+
+    private static List<String> lines(String text) {
+        return text.lines().filter(l -> !l.isBlank()).distinct().toList();
     }
 
     Labels withSpace(Space other) {
-        return new Labels(name, tags, note, author, licence, version, favourite, other, excerpt);
+        return new Labels(name, tags, note, author, licence, version, favourite, other, excerpt, apart);
     }
 
     /** For the store; empty for {@link #NONE}. */
@@ -68,7 +77,8 @@ public record Labels(
                         String.valueOf(favourite),
                         space.units(),
                         space.up(),
-                        excerpt.text())
+                        excerpt.text(),
+                        String.join("\n", apart))
                 + (tags.isEmpty() ? "" : "\0" + String.join("\0", tags));
     }
 
@@ -100,6 +110,7 @@ public record Labels(
                 parts.get(4),
                 Boolean.parseBoolean(parts.get(5)),
                 new Space(parts.get(6), parts.get(7)),
-                Excerpt.parse(parts.get(8)));
+                Excerpt.parse(parts.get(8)),
+                lines(parts.get(9)));
     }
 }

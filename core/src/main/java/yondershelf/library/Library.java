@@ -281,6 +281,7 @@ public final class Library {
         List<String> recorded = identities.recorded().entrySet().stream()
                 .filter(e -> !e.getValue().files().isEmpty())
                 .map(Map.Entry::getKey)
+                .filter(id -> !Apart.isNode(id))
                 .toList();
         return Set.copyOf(store.unknown(recorded));
     }
@@ -303,6 +304,11 @@ public final class Library {
         return new Sayings(journal, store).of(id, folder);
     }
 
+    /** What follows for nodes that are assets of their own. */
+    Apart apart() {
+        return new Apart(store, new Sayings(journal, store));
+    }
+
     /** What was told of the units and the upright of one asset, or of {@link Edit#ofFolder a folder}, and of nothing around it. */
     public Space told(String subject) {
         return journal.labels(subject).space();
@@ -319,8 +325,11 @@ public final class Library {
 
     /** Makes sure that assets are known again wherever their files go: those in scenes, say. */
     public void remember(List<String> ids) throws ProblemException {
-        List<Edit> records = identities.records(
-                ids.stream().flatMap(id -> asset(id).stream()).toList());
+        List<Edit> records = identities.records(ids.stream()
+                .map(Apart::whole)
+                .distinct()
+                .flatMap(id -> asset(id).stream())
+                .toList());
         if (!records.isEmpty()) {
             description.requireWritable(own());
             identities.journal().append(records);

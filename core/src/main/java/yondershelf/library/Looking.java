@@ -106,9 +106,13 @@ final class Looking {
         keeping.settle();
         if (!work.isCancelled()) {
             List<AssetRow> left = new ArrayList<>(leaving.values());
+            List<AssetRow> nodes = left.stream()
+                    .flatMap(a -> library.apart().of(a.id()).stream())
+                    .toList();
             gone += left.size();
             store.write(batch -> {
                 left.forEach(a -> batch.remove(a.row()));
+                nodes.forEach(a -> batch.remove(a.row()));
                 if (first) {
                     batch.meta("looked", "1");
                 }
@@ -257,7 +261,9 @@ final class Looking {
                 at.now().closed().forEach((name, reason) -> reasons.put(at.path(name), reason));
                 skipped.put(folder, reasons);
                 if (known) {
-                    store.assetsIn(folder).forEach(a -> former.put(a.id(), a));
+                    store.assetsIn(folder).stream()
+                            .filter(a -> !Apart.isNode(a.id()))
+                            .forEach(a -> former.put(a.id(), a));
                 }
             }
             Sorted sorted = FolderSorter.sort(paths, companions, lore);
@@ -358,10 +364,19 @@ final class Looking {
                         folder, delta.now().signature(), delta.now().text()));
             }
         }
+        List<AssetRow> nodes = removed.stream()
+                .flatMap(a -> library.apart().of(a.id()).stream())
+                .toList();
+        List<Apart.Consequence> apart = fresh.stream()
+                .filter(a -> !Labels.of(a).apart().isEmpty())
+                .map(library.apart()::of)
+                .toList();
         Map<String, Learned> learned = lore.take();
         keeping.write(batch -> {
             learned.forEach(batch::learned);
             removed.forEach(a -> batch.remove(a.row()));
+            nodes.forEach(a -> batch.remove(a.row()));
+            apart.forEach(c -> c.write(batch));
             fresh.forEach(batch::put);
             seen.forEach(batch::folder);
             skipped.forEach(batch::skipped);

@@ -39,7 +39,7 @@ public final class Moves {
             Set<String> recorded = library.identities().recordedIds();
             for (Asset asset : library.assets()) {
                 long size = FileState.size(FileState.split(asset.key()).get(0));
-                if (!sizes.contains(size) || recorded.contains(asset.id())) {
+                if (asset.isApart() || !sizes.contains(size) || recorded.contains(asset.id())) {
                     continue;
                 }
                 try {

@@ -1,7 +1,9 @@
 package yondershelf.library;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import yondershelf.content.ProblemException;
@@ -16,6 +18,9 @@ record Sayings(Journal journal, Store store) {
     Labels of(String id, String folder) {
         Labels own = journal.labels(id);
         Space space = own.space();
+        if (Apart.isNode(id)) {
+            space = space.or(journal.labels(Apart.whole(id)).space());
+        }
         String at = folder;
         while (true) {
             space = space.or(journal.labels(Edit.ofFolder(at)).space());
@@ -47,5 +52,17 @@ record Sayings(Journal journal, Store store) {
             }
         }
         store.write(batch -> texts.forEach(batch::said));
+        // what is said of a file is said of its nodes, and what is said of these makes them come and go
+        Apart apart = new Apart(store, this);
+        List<Apart.Consequence> all = new ArrayList<>();
+        for (String subject : texts.keySet()) {
+            if (!Apart.isNode(subject)) {
+                store.asset(subject).map(apart::of).ifPresent(all::add);
+            }
+        }
+        all.removeIf(c -> c.put().isEmpty() && c.gone().isEmpty());
+        if (!all.isEmpty()) {
+            store.write(batch -> all.forEach(c -> c.write(batch)));
+        }
     }
 }

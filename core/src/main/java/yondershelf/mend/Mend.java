@@ -206,6 +206,10 @@ public final class Mend {
     }
 
     private void check(Asset asset, TextureSearch search) {
+        if (asset.isApart()) {
+            // its file's own asset says what is wrong with it
+            return;
+        }
         checkEndings(asset);
         Path main = library.resolve(asset.path());
         if (asset.kind() == Kind.MODEL) {

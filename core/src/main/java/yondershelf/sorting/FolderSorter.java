@@ -62,7 +62,7 @@ public final class FolderSorter {
             if (type == null) {
                 String reason = COMPANION.matcher(path).matches()
                         ? "belongs to a model that is not here"
-                        : "not a model or picture in a format that is read here";
+                        : OtherPrograms.NOT_READ;
                 skipped.add(new Sorted.Skipped(path, reason));
             } else if (type.hasCompanions()) {
                 addWithCompanions(path, type.isModel() ? Kind.MODEL : Kind.MATERIAL);
@@ -74,6 +74,7 @@ public final class FolderSorter {
         }
         sortPictures(pictures, needed);
         List<SortedItem> families = new ArrayList<>(Families.of(items));
+        new OtherPrograms(families, skipped).join();
         families.sort(Comparator.comparing(SortedItem::kind).thenComparing(SortedItem::name));
         return new Sorted(families, skipped);
     }
@@ -192,7 +193,7 @@ public final class FolderSorter {
         return Math.abs(shape - TWICE_AS_WIDE) < ABOUT && (!map || lore.isPanorama(path));
     }
 
-    private static String title(String path) {
+    static String title(String path) {
         String name = Sorter.name(path);
         int dot = name.lastIndexOf('.');
         return titled(NameWords.of(dot > 0 ? name.substring(0, dot) : name).words());

@@ -62,6 +62,37 @@ public final class Sorter {
         return FolderWalk.below(root);
     }
 
+    /** A picture in the role its name tells, if any. */
+    public static SortedItem.SortedFile map(String path) {
+        MapName name = MapName.of(name(path));
+        return new SortedItem.SortedFile(path, name.role(), name.coding(), "");
+    }
+
+    /** The size of pictures a file's name tells, in pixels; 0 when it tells none. */
+    public static int size(String path) {
+        return FamilyName.of(path).size();
+    }
+
+    /** The last step of a path. */
+    public static String fileName(String path) {
+        return name(path);
+    }
+
+    /** The words of a file's name, lower case, without those that tell sizes. */
+    public static List<String> words(String path) {
+        String name = name(path);
+        int dot = name.lastIndexOf('.');
+        return NameWords.of(dot > 0 ? name.substring(0, dot) : name).words().stream()
+                .map(NameWords::plain)
+                .filter(w -> MapSize.of(w) == 0)
+                .toList();
+    }
+
+    /** What a file is called when nobody says otherwise. */
+    public static String title(String path) {
+        return FolderSorter.title(path);
+    }
+
     static String name(String path) {
         return path.substring(path.lastIndexOf('/') + 1);
     }

@@ -218,6 +218,11 @@ public final class Store implements AutoCloseable {
         return some(ASSET + "WHERE folder = ? ORDER BY row", folder);
     }
 
+    /** Assets whose ids begin so. */
+    public List<AssetRow> below(String start) {
+        return some(ASSET + "WHERE id > ? AND id < ? ORDER BY row", start, start + '\uffff');
+    }
+
     /** All assets, by kind, folder and name. The store may be written meanwhile, but not by this thread. */
     public void eachAsset(Consumer<AssetRow> each) {
         List<Integer> rows = new ArrayList<>();

@@ -4,6 +4,7 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.ProblemException;
 
 /** The one list of acts that can be taken back and done again, whatever they change. Used from one thread. */
@@ -15,7 +16,8 @@ public final class History {
         void run() throws ProblemException;
     }
 
-    private record Act(String what, Step redo, Step undo) {}
+    /** @param of what it changes, where that may go before the act is taken back; else null */
+    private record Act(@Nullable Object of, String what, Step redo, Step undo) {}
 
     private final Deque<Act> done = new ArrayDeque<>();
     private final Deque<Act> undone = new ArrayDeque<>();
@@ -29,11 +31,23 @@ public final class History {
 
     /** Remembers something already done. */
     public void remember(String what, Step redo, Step undo) {
-        done.push(new Act(what, redo, undo));
+        remember(null, what, redo, undo);
+    }
+
+    /** Remembers something already done to something that may go: {@link #forget} ends what can be taken back of it. */
+    public void remember(@Nullable Object of, String what, Step redo, Step undo) {
+        done.push(new Act(of, what, redo, undo));
         if (done.size() > KEPT) {
             done.removeLast();
         }
         undone.clear();
+        listeners.forEach(Runnable::run);
+    }
+
+    /** What was done to something that is gone can neither be taken back nor done again. */
+    public void forget(Object of) {
+        done.removeIf(act -> act.of == of);
+        undone.removeIf(act -> act.of == of);
         listeners.forEach(Runnable::run);
     }
 

@@ -53,8 +53,7 @@ class CutTakeTest {
                     @Override
                     public void problem(yondershelf.content.Problem problem) {}
                 };
-                intake.take(
-                        plan.items().stream().filter(IntakePlan.Item::isWanted).toList(), told);
+                intake.take(plan.items().stream().filter(PlanItem::isWanted).toList(), told);
                 System.out.println("end");
             }
         }

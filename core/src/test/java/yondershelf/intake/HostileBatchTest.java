@@ -130,11 +130,11 @@ class HostileBatchTest {
             library.scan(isolated, Work.SILENT);
             try (Intake intake = new Intake(library, "", reader)) {
                 IntakePlan plan = intake.examine(intake.plan(List.of(pack), Work.SILENT), Work.SILENT);
-                List<IntakePlan.Item> wanted =
-                        plan.items().stream().filter(IntakePlan.Item::isWanted).toList();
+                List<PlanItem> wanted =
+                        plan.items().stream().filter(PlanItem::isWanted).toList();
                 Map<String, Integer> causes = new TreeMap<>();
                 List<String> told = new ArrayList<>();
-                for (IntakePlan.Item item : plan.items()) {
+                for (PlanItem item : plan.items()) {
                     String kind = item.files().get(0).path().replaceAll("\\d.*", "");
                     if (!item.isWanted()) {
                         causes.merge(kind, 1, Integer::sum);

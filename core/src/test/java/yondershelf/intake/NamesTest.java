@@ -41,7 +41,7 @@ class NamesTest {
             IntakePlan plan = intake.plan(List.of(pack), Work.SILENT);
             assertEquals(2, plan.items().size() + plan.skipped().size());
             assertTrue(plan.items().stream().anyMatch(i -> i.name().equals("Plain")));
-            Intake.Taken taken = intake.take(plan.items(), Work.SILENT);
+            Taken taken = intake.take(plan.items(), Work.SILENT);
             assertEquals(plan.items().size(), taken.assets());
         }
     }
@@ -56,8 +56,8 @@ class NamesTest {
         Library library = Library.open(Files.createDirectory(folder.resolve("library")), "", "desk");
         try (Intake intake = new Intake(library, "", new Formats())) {
             IntakePlan plan = intake.plan(List.of(drive), Work.SILENT);
-            Intake.Taken taken = intake.take(
-                    plan.items().stream().filter(IntakePlan.Item::isWanted).toList(), Work.SILENT);
+            Taken taken =
+                    intake.take(plan.items().stream().filter(PlanItem::isWanted).toList(), Work.SILENT);
             assertTrue(taken.assets() >= 1);
             assertTrue(Files.exists(library.resolve("drive/good.png")));
         }

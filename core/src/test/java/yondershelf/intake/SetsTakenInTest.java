@@ -79,11 +79,11 @@ class SetsTakenInTest {
         return (x, y, c) -> (c == 0 ? 0.6 : c == 1 ? 0.4 : 0.25) * (0.7 + 0.3 * relief(x, y));
     }
 
-    private Intake.Taken takeAll() throws Exception {
+    private Taken takeAll() throws Exception {
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.examine(intake.plan(List.of(folder.resolve("pack")), Work.SILENT), Work.SILENT);
-            Intake.Taken taken = intake.take(
-                    plan.items().stream().filter(IntakePlan.Item::isWanted).toList(), Work.SILENT);
+            Taken taken =
+                    intake.take(plan.items().stream().filter(PlanItem::isWanted).toList(), Work.SILENT);
             catalogue.scan(library, Work.SILENT);
             return taken;
         }
@@ -109,7 +109,7 @@ class SetsTakenInTest {
         picture("tarred/tarred_timber_gloss.png", 1, (x, y, c) -> 0.25);
         picture("tarred/tarred_timber_1k_albedo.png", 3, brown());
         picture("tarred/tarred_timber_height.png", 1, (x, y, c) -> relief(x, y));
-        Intake.Taken taken = takeAll();
+        Taken taken = takeAll();
         assertEquals(List.of("pack/tarred/Tarred timber.mtlx"), taken.paths());
         Asset asset = only();
         assertEquals(Kind.MATERIAL, asset.kind());
@@ -138,7 +138,7 @@ class SetsTakenInTest {
         picture("slate/slate_normal.png", 1, (x, y, c) -> relief(x, y));
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
-            IntakePlan.Item seen = intake.examine(plan, Work.SILENT).items().get(0);
+            PlanItem seen = intake.examine(plan, Work.SILENT).items().get(0);
             assertEquals(List.of("slate_normal.png: normal by name, but grey: height"), seen.notes());
         }
         takeAll();
@@ -156,11 +156,11 @@ class SetsTakenInTest {
         picture("slate/slate_rough.png", 1, (x, y, c) -> 0.25);
         picture("slate/slate_nor.png", 3, normal(true));
         try (Intake intake = new Intake(library, "", reader)) {
-            IntakePlan.Item set = intake.plan(List.of(folder.resolve("pack")), Work.SILENT).items().stream()
-                    .filter(IntakePlan.Item::isSet)
+            PlanItem set = intake.plan(List.of(folder.resolve("pack")), Work.SILENT).items().stream()
+                    .filter(PlanItem::isSet)
                     .findFirst()
                     .orElseThrow();
-            IntakePlan.Item said = set.withMap("slate/slate_rough.png", Role.ROUGHNESS, Coding.INVERTED)
+            PlanItem said = set.withMap("slate/slate_rough.png", Role.ROUGHNESS, Coding.INVERTED)
                     .withMap("slate/slate_nor.png", null, Coding.PLAIN)
                     .named("Roof");
             intake.take(List.of(said), Work.SILENT);

@@ -168,7 +168,7 @@ class StagedArchivesTest {
         };
         try (Intake intake = new Intake(library, "", new Formats())) {
             IntakePlan plan = intake.plan(List.of(zip), listening);
-            IntakePlan.Item set = plan.items().stream()
+            PlanItem set = plan.items().stream()
                     .filter(i -> i.name().equals("Slate"))
                     .findFirst()
                     .orElseThrow();
@@ -180,7 +180,7 @@ class StagedArchivesTest {
                                     i -> i.name().equals("Slate") && i.reason().contains("checksum")),
                     told(looked).toString());
             // asked for all the same
-            Intake.Taken taken = intake.take(looked.items(), listening);
+            Taken taken = intake.take(looked.items(), listening);
             assertTrue(problems.stream().anyMatch(p -> p.cause().contains("checksum")), problems.toString());
             assertFalse(Files.exists(library.resolve("pack/maps/slate_basecolor.png")), "not half a set");
             assertTrue(Files.exists(library.resolve("pack/maps/tarred_timber_basecolor.png")));
@@ -200,18 +200,19 @@ class StagedArchivesTest {
             assertEquals(bytes("maps/slate_normal.png").length, brought.size(map));
             brought.present(map);
             assertArrayEquals(bytes("maps/slate_normal.png"), Files.readAllBytes(map));
-            IntakePlan.Item item = new IntakePlan.Item(
+            PlanItem item = new PlanItem(
+                    0,
                     yondershelf.content.Kind.TEXTURE,
                     "slate",
-                    into,
-                    "",
+                    new Placing(into, ""),
                     "",
                     List.of(new yondershelf.sorting.SortedItem.SortedFile("maps/slate_normal.png", null)),
                     null,
                     "",
                     List.of(),
                     null,
-                    yondershelf.credits.Credit.NONE);
+                    yondershelf.credits.Credit.NONE,
+                    Given.NOTHING);
             try (Hold _ = brought.hold(item)) {
                 try (Hold _ = brought.hold(item)) {
                     assertTrue(Files.exists(map));

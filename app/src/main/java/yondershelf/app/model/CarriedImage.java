@@ -13,7 +13,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.Text;
 
 /** What hangs on the pointer while an asset is carried: opaque, because not every desktop can draw through it. */
-final class CarriedImage {
+public final class CarriedImage {
     private static final double EDGE = 72;
     private static final Color BACK = Color.web("#10171a");
 
@@ -30,7 +30,7 @@ final class CarriedImage {
     }
 
     /** A name, for what is seen elsewhere while it is carried. */
-    static Image of(String name) {
+    public static Image of(String name) {
         Text text = new Text(9, 16, name);
         text.setFont(Font.font("Manrope", 12));
         text.setFill(Color.web("#f2f5f4"));

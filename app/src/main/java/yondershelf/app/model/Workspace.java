@@ -19,6 +19,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Space;
 import yondershelf.intake.Intake;
+import yondershelf.intake.Taken;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
@@ -66,6 +67,7 @@ public final class Workspace {
     private final Questions questions = new Questions();
     private final OpenScene openScene;
     private final FileRuns fileRuns;
+    private final OpenPlan openPlan;
     private final Faults faults;
     private final Pages pages;
     private final Arrived arrived;
@@ -78,6 +80,8 @@ public final class Workspace {
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
         this.arrived = new Arrived(this);
         this.openScene = new OpenScene(catalogue, background, table);
+        this.openPlan =
+                new OpenPlan(history, background, catalogue.home().folder().resolve("naming-habits.json"));
         this.fileRuns = new FileRuns(catalogue, background, history, this::scan);
         this.faults = new Faults(catalogue, background, fileRuns, this::scan);
         faults.findings().addListener(o -> changed.forEach(Runnable::run));
@@ -100,6 +104,11 @@ public final class Workspace {
     /** Starts jobs for the views, whose results come back on the interface thread. */
     public Background background() {
         return background;
+    }
+
+    /** The plan of what came. */
+    public OpenPlan openPlan() {
+        return openPlan;
     }
 
     public History history() {
@@ -360,8 +369,14 @@ public final class Workspace {
 
     /** Deletes what an asset is made of; it can be undone until the undo store is emptied. */
     public void delete(Asset asset) {
-        String name = shown(asset).map(Shown::name).orElse(asset.name());
-        fileRuns.delete(asset, name);
+        if (asset.isApart()) {
+            // there is no file of its own to delete: the node goes back into its file
+            catalogue
+                    .asset(asset.wholeId())
+                    .ifPresent(whole -> takeApart(whole, asset.excerpt().node(), false));
+        } else {
+            fileRuns.delete(asset, shown(asset).map(Shown::name).orElse(asset.name()));
+        }
         if (asset.equals(selected.get())) {
             selected.set(null);
         }
@@ -388,6 +403,21 @@ public final class Workspace {
                             () -> saveLabels(asset, List.of(Edit.set(subject, field, value)), this::measuredAnew),
                             () -> saveLabels(asset, List.of(Edit.set(subject, field, before)), this::measuredAnew));
                 });
+    }
+
+    /** Makes a node of a model file an asset of its own, or no longer. */
+    public void takeApart(Asset file, String node, boolean apart) {
+        List<String> before = catalogue.labels(file).apart();
+        List<String> after = new ArrayList<>(before);
+        after.remove(node);
+        if (apart) {
+            after.add(node);
+        }
+        edit(
+                file,
+                apart ? "take " + node + " apart" : "put " + node + " back into its file",
+                List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", after))),
+                List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", before))));
     }
 
     /** Says what of a model file is meant. */
@@ -426,11 +456,8 @@ public final class Workspace {
                 });
     }
 
-    /** Labels what came with who made it, as what came with it says. In the background. What came is there if that fails, too. */
-    public void label(Library library, Intake.Taken came, Work work) {
-        if (!came.isCredited()) {
-            return;
-        }
+    /** Labels what came: its names, tags, makers and licences. In the background. What came is there if that fails, too. */
+    public void label(Library library, Taken came, Work work) {
         try {
             catalogue.scan(library, work);
             catalogue.edit(library, came.labels(library));

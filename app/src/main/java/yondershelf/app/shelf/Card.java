@@ -1,6 +1,5 @@
 package yondershelf.app.shelf;
 
-import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
@@ -12,7 +11,6 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -22,6 +20,7 @@ import javafx.scene.shape.Polygon;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Workspace;
+import yondershelf.app.views.TagChips;
 import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
@@ -40,8 +39,7 @@ public final class Card extends Region {
     private final Label place = new Label();
     private final ToggleButton favourite = new ToggleButton();
     private final FactSheet facts;
-    private final FlowPane tags = new FlowPane(5, 5);
-    private final TextField newTag = new TextField();
+    private final TagChips tags = new TagChips("new-tag", this::addTag, this::removeTag);
     private final TextField author = new TextField();
     private final TextField licence = new TextField();
     private final TextField version = new TextField();
@@ -77,13 +75,6 @@ public final class Card extends Region {
         VBox middle = new VBox(5, title, place, facts, problems);
         HBox.setHgrow(middle, Priority.ALWAYS);
         middle.setMinWidth(190);
-        newTag.setPromptText("add tag");
-        newTag.setPrefColumnCount(6);
-        newTag.getStyleClass().add("new-tag");
-        newTag.setId("new-tag");
-        newTag.setAccessibleText("Add a tag");
-        newTag.setTooltip(new Tooltip("Type a tag and press Enter; stone/wet nests it"));
-        newTag.setOnAction(e -> addTag(newTag.getText()));
         GridPane labels = new GridPane();
         labels.getStyleClass().add("sheet");
         labels.setHgap(10);
@@ -169,7 +160,7 @@ public final class Card extends Region {
         say(name, shown.name(), other);
         place.setText(workspace.libraryName(shown.library()) + (shown.away() ? ", away" : "") + " / " + thing.path());
         // labels are kept in the library itself
-        for (Node field : List.of(name, favourite, newTag, author, licence, version, note)) {
+        for (Node field : List.of(name, favourite, tags, author, licence, version, note)) {
             field.setDisable(shown.away());
         }
         place.setTooltip(new Tooltip(place.getText()));
@@ -178,9 +169,9 @@ public final class Card extends Region {
         say(licence, said.licence(), other);
         say(version, said.version(), other);
         say(note, said.note(), other);
-        showTags(said.tags());
+        tags.show(said.tags());
         if (other) {
-            newTag.clear();
+            tags.clear();
         }
         if (other) {
             PreviewLoader.Shown known = loader.get(thing);
@@ -199,46 +190,20 @@ public final class Card extends Region {
         }
     }
 
-    /** The chips before the field for another one, which stays in the window and keeps the keys. */
-    private void showTags(Collection<String> wanted) {
-        List<String> now = List.copyOf(wanted);
-        if (tags.getChildren().isEmpty()) {
-            tags.getChildren().add(newTag);
-        }
-        if (!now.equals(tags.getUserData())) {
-            tags.getChildren().remove(0, tags.getChildren().size() - 1);
-            tags.getChildren().addAll(0, now.stream().map(this::chip).toList());
-            tags.setUserData(now);
-        }
-    }
-
-    private HBox chip(String tag) {
-        Label word = new Label(tag);
-        Button remove = new Button("×");
-        remove.getStyleClass().add("chip-remove");
-        remove.setTooltip(new Tooltip("Take the tag " + tag + " away"));
-        remove.setAccessibleText("Take the tag " + tag + " away");
-        remove.setOnAction(e -> {
-            Asset thing = asset;
-            if (thing != null) {
-                workspace.edit(
-                        thing,
-                        "take away tag " + tag,
-                        List.of(Edit.untag(thing.id(), tag)),
-                        List.of(Edit.tag(thing.id(), tag)));
-            }
-        });
-        HBox chip = new HBox(2, word, remove);
-        chip.setAlignment(Pos.CENTER_LEFT);
-        chip.getStyleClass().add("chip");
-        return chip;
-    }
-
-    private void addTag(String typed) {
+    private void removeTag(String tag) {
         Asset thing = asset;
-        String tag = typed.strip().replaceAll("^/+|/+$", "").replaceAll("\\s*/\\s*", "/");
-        if (thing != null && !tag.isEmpty()) {
-            newTag.clear();
+        if (thing != null) {
+            workspace.edit(
+                    thing,
+                    "take away tag " + tag,
+                    List.of(Edit.untag(thing.id(), tag)),
+                    List.of(Edit.tag(thing.id(), tag)));
+        }
+    }
+
+    private void addTag(String tag) {
+        Asset thing = asset;
+        if (thing != null) {
             workspace.edit(
                     thing, "add tag " + tag, List.of(Edit.tag(thing.id(), tag)), List.of(Edit.untag(thing.id(), tag)));
         }
@@ -260,6 +225,7 @@ public final class Card extends Region {
             case UNITS -> said.space().units();
             case UP -> said.space().up();
             case EXCERPT -> said.excerpt().text();
+            case APART -> String.join("\n", said.apart());
         };
         String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
         String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;

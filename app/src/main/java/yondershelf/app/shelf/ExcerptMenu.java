@@ -29,13 +29,8 @@ final class ExcerptMenu extends MenuButton {
         setWrapText(true);
         setAccessibleText("What of this file is shown: " + getText());
         setTooltip(new Tooltip("What of this file is shown and carried to the table. The file stays as it is."));
-        RadioMenuItem whole = choice("All of it", now.node().isEmpty(), now.withNode(""));
-        getItems().add(whole);
-        if (!scene.names().isEmpty() || !now.node().isEmpty()) {
-            getItems().add(nodes(scene.names()));
-        }
-        for (int i = 0; scene.scenes() > 1 && i < scene.scenes(); i++) {
-            getItems().add(choice("Scene " + (i + 1), now.scene() == i, now.withScene(i)));
+        if (!asset.isApart()) {
+            parts(scene);
         }
         if (scene.animations() > 0 || now.firstFrame()) {
             CheckMenuItem first = new CheckMenuItem("First frame of its animation");
@@ -45,8 +40,40 @@ final class ExcerptMenu extends MenuButton {
         }
     }
 
+    /** What is there to choose of a whole file. */
+    private void parts(Facts.SceneFacts scene) {
+        RadioMenuItem whole = choice("All of it", now.node().isEmpty(), now.withNode(""));
+        getItems().add(whole);
+        if (!scene.names().isEmpty() || !now.node().isEmpty()) {
+            getItems().add(nodes(scene.names()));
+            getItems().add(apart(scene.names()));
+        }
+        for (int i = 0; scene.scenes() > 1 && i < scene.scenes(); i++) {
+            getItems().add(choice("Scene " + (i + 1), now.scene() == i, now.withScene(i)));
+        }
+    }
+
+    /** Nodes as assets of their own, beside this one: nothing is copied. */
+    private Menu apart(List<String> names) {
+        Menu menu = new Menu("Assets of their own");
+        List<String> said = workspace.catalogue().labels(asset).apart();
+        List<String> all = new ArrayList<>(names);
+        said.stream().filter(n -> !all.contains(n)).forEach(all::add);
+        for (String name : all) {
+            CheckMenuItem item = new CheckMenuItem(name);
+            item.setMnemonicParsing(false);
+            item.setSelected(said.contains(name));
+            item.setOnAction(e -> workspace.takeApart(asset, name, !said.contains(name)));
+            menu.getItems().add(item);
+        }
+        return menu;
+    }
+
     /** True when there is anything to choose. */
     static boolean isNeeded(Asset asset, Facts.SceneFacts scene) {
+        if (asset.isApart()) {
+            return scene.animations() > 0;
+        }
         return !asset.excerpt().isWhole()
                 || scene.nodes() > 1
                 || scene.scenes() > 1

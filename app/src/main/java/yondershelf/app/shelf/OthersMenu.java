@@ -26,7 +26,8 @@ final class OthersMenu extends MenuButton {
         getStyleClass().add("told");
         setText((now.isEmpty() ? FIRST : now) + " of " + (others.size() + 1));
         setAccessibleText("Which of the files kept together is shown: " + getText());
-        setTooltip(new Tooltip("Which level of detail, version or size is shown and carried. The files stay as they are."));
+        setTooltip(new Tooltip(
+                "Which level of detail, version or size is shown and carried. The files stay as they are."));
         choice(FIRST, "", now);
         others.forEach(which -> choice(which, which, now));
     }

@@ -7,10 +7,10 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
 
 /** What stands where nothing is yet: one sentence of what belongs there, and the acts that fill it. */
-final class EmptyPlace extends VBox {
+public final class EmptyPlace extends VBox {
 
     /** @param hint the sentence */
-    EmptyPlace(String hint) {
+    public EmptyPlace(String hint) {
         super(12);
         Label label = new Label(hint);
         label.setWrapText(true);
@@ -27,7 +27,7 @@ final class EmptyPlace extends VBox {
     }
 
     /** Offers an act that fills the place. */
-    EmptyPlace offer(String word, String tooltip, Runnable act) {
+    public EmptyPlace offer(String word, String tooltip, Runnable act) {
         Button button = new Button(word);
         button.setTooltip(new Tooltip(tooltip));
         button.setOnAction(e -> act.run());

@@ -8,11 +8,11 @@ import yondershelf.app.model.Images;
 import yondershelf.content.Picture;
 
 /** The large picture of a working list's evidence, on neutral grey. */
-final class EvidencePicture extends StackPane {
+public final class EvidencePicture extends StackPane {
     private final ImageView view = new ImageView();
 
     /** @param edge of the square it fills, in pixels */
-    EvidencePicture(double edge) {
+    public EvidencePicture(double edge) {
         view.setFitWidth(edge);
         view.setFitHeight(edge);
         view.setPreserveRatio(true);
@@ -22,11 +22,11 @@ final class EvidencePicture extends StackPane {
     }
 
     /** @param image null for none */
-    void show(@Nullable Image image) {
+    public void show(@Nullable Image image) {
         view.setImage(image);
     }
 
-    void show(Picture picture) {
+    public void show(Picture picture) {
         view.setImage(Images.of(picture));
     }
 }

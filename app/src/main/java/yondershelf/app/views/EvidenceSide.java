@@ -7,12 +7,12 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 
 /** The right of a working list: the evidence, which scrolls where the window is low, over the act, which always stays in sight. */
-final class EvidenceSide extends BorderPane {
+public final class EvidenceSide extends BorderPane {
     private static final double AROUND = 28;
     private static final double BAR = 10;
 
     /** @param edge width of the large picture in the evidence, in pixels */
-    EvidenceSide(Region evidence, double edge) {
+    public EvidenceSide(Region evidence, double edge) {
         ScrollPane scroll = new ScrollPane(evidence);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollBarPolicy.NEVER);
@@ -25,7 +25,7 @@ final class EvidenceSide extends BorderPane {
     }
 
     /** Shows the one act below the evidence. */
-    EvidenceSide with(Node act) {
+    public EvidenceSide with(Node act) {
         BorderPane foot = new BorderPane();
         foot.setLeft(act);
         foot.getStyleClass().add("evidence-act");

@@ -90,7 +90,7 @@ final class FindingList extends ListView<FindingList.Line> {
 
     private static final class Cell extends LineCell<Line> {
         @Override
-        Node content(Line line) {
+        public Node content(Line line) {
             if (line.finding != null) {
                 return row(line.finding);
             }
@@ -100,13 +100,13 @@ final class FindingList extends ListView<FindingList.Line> {
         }
 
         @Override
-        String words(Line line) {
+        public String words(Line line) {
             Finding finding = line.finding;
             return finding == null ? line.path : finding.code().title() + ", " + finding.evidence();
         }
 
         @Override
-        boolean canBeChosen(Line line) {
+        public boolean canBeChosen(Line line) {
             return line.finding != null;
         }
     }

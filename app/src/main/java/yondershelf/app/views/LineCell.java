@@ -6,20 +6,20 @@ import javafx.scene.control.ListCell;
 import org.jspecify.annotations.Nullable;
 
 /** A line of a working list that is in view: a heading, or something that can be chosen. As wide as the list, so that long words wrap. */
-abstract class LineCell<L> extends ListCell<L> {
+public abstract class LineCell<L> extends ListCell<L> {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
 
-    LineCell() {
+    public LineCell() {
         getStyleClass().add("finding-cell");
         setPrefWidth(0);
     }
 
-    abstract Node content(L line);
+    public abstract Node content(L line);
 
     /** For screen readers. */
-    abstract String words(L line);
+    public abstract String words(L line);
 
-    abstract boolean canBeChosen(L line);
+    public abstract boolean canBeChosen(L line);
 
     @Override
     protected void updateItem(@Nullable L line, boolean empty) {

@@ -3,6 +3,7 @@ package yondershelf.app.views;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Predicate;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ListView;
@@ -33,6 +34,7 @@ public final class PlacesView extends ListView<Row> {
 
     private @Nullable Library target;
     private String targetFolder = "";
+    private Set<String> targetTags = Set.of();
 
     /**
      * @param addLibrary asks for a folder to open as a library
@@ -151,7 +153,7 @@ public final class PlacesView extends ListView<Row> {
     /** What letting go over a row would do, in words; empty for one that takes nothing. */
     String promise(Row row) {
         return switch (row) {
-            case PlaceTree.TagRow tag -> "gives it the tag " + tag.tag();
+            case PlaceTree.TagRow tag -> "gives the tag " + tag.tag();
             case PlaceTree.LibraryRow library -> library.away() ? "" : "shows what would go into " + library.name();
             case PlaceTree.FolderRow folder ->
                 folder.library().isAway()
@@ -165,14 +167,22 @@ public final class PlacesView extends ListView<Row> {
         if (promise(row).isEmpty()) {
             return board -> false;
         }
-        return row instanceof PlaceTree.TagRow ? board -> Carry.of(board, workspace) != null : Dragboard::hasFiles;
+        return row instanceof PlaceTree.TagRow
+                ? board -> board.hasFiles() || Carry.of(board, workspace) != null
+                : Dragboard::hasFiles;
     }
 
     void drop(Row row, Dragboard board) {
         switch (row) {
-            case PlaceTree.TagRow tag -> giveTag(tag.tag(), board);
-            case PlaceTree.LibraryRow library -> bring(library.library(), "", board);
-            case PlaceTree.FolderRow folder -> bring(folder.library(), folder.path(), board);
+            case PlaceTree.TagRow tag -> {
+                if (board.hasFiles()) {
+                    bring(null, "", Set.of(tag.tag()), board);
+                } else {
+                    giveTag(tag.tag(), board);
+                }
+            }
+            case PlaceTree.LibraryRow library -> bring(library.library(), "", Set.of(), board);
+            case PlaceTree.FolderRow folder -> bring(folder.library(), folder.path(), Set.of(), board);
             default -> {}
         }
     }
@@ -185,9 +195,10 @@ public final class PlacesView extends ListView<Row> {
         }
     }
 
-    private void bring(KnownLibrary library, String folder, Dragboard board) {
-        target = library.library().orElse(null);
+    private void bring(@Nullable KnownLibrary library, String folder, Set<String> tags, Dragboard board) {
+        target = library == null ? null : library.library().orElse(null);
         targetFolder = folder;
+        targetTags = tags;
         List<Path> files = board.getFiles().stream().map(f -> f.toPath()).toList();
         workspace.brought().set(List.of());
         workspace.brought().set(files);
@@ -203,14 +214,20 @@ public final class PlacesView extends ListView<Row> {
         return targetFolder;
     }
 
+    /** Tags on which files were dropped last. */
+    public Set<String> targetTags() {
+        return targetTags;
+    }
+
     /** Where things go that were dropped anywhere else. */
     public @Nullable Library usualTarget() {
         return target != null ? target : workspace.catalogue().target().orElse(null);
     }
 
     /** What was dropped on a place was dealt with. */
-    void forgetTarget() {
+    public void forgetTarget() {
         target = null;
         targetFolder = "";
+        targetTags = Set.of();
     }
 }

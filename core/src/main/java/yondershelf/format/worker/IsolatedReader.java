@@ -27,8 +27,8 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     private static final int REDUCED = 2;
 
-    private final Reach reach = new Reach();
-    private final Formats here = new Formats(reach);
+    private final Reach reach;
+    private final Formats here;
     private final Limits limits;
     private final Path log;
     private final Semaphore room = new Semaphore(MOST_CHILDREN);
@@ -45,8 +45,20 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     /** @param log an existing folder, for what the virtual machine says of children that crash */
     public IsolatedReader(Limits limits, Path log) {
+        this(limits, log, new Reach());
+    }
+
+    private IsolatedReader(Limits limits, Path log, Reach reach) {
         this.limits = limits;
         this.log = log;
+        this.reach = reach;
+        this.here = new Formats(reach);
+    }
+
+    @Override
+    public IsolatedReader patient(double seconds) {
+        Limits longer = new Limits(seconds, limits.heapMegabytes(), limits.addressMegabytes(), limits.mostMegabytes());
+        return new IsolatedReader(longer, log, reach);
     }
 
     @Override

@@ -1,33 +1,37 @@
-package yondershelf.app.views;
+package yondershelf.app.intake;
 
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Consumer;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.OpenPlan;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
-import yondershelf.intake.IntakePlan;
+import yondershelf.intake.PlanItem;
 import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.sorting.Sorter;
 
 /** The files of one thing that came. Of a set of maps each has a choice of what it is. */
 final class MapRows extends VBox {
     private static final double CHOICE = 116;
     private static final List<Use> USES = uses();
 
-    private final Consumer<IntakePlan.Item> changed;
+    private final OpenPlan open;
+    private final RoleSlots slots;
     private final Map<String, ComboBox<Use>> boxes = new HashMap<>();
     private List<String> order = List.of();
-    private IntakePlan.@Nullable Item shown;
+    private @Nullable PlanItem shown;
     private boolean filling;
 
     /**
@@ -42,11 +46,11 @@ final class MapRows extends VBox {
         }
     }
 
-    /** @param changed told when somebody says what a map is */
-    MapRows(Consumer<IntakePlan.Item> changed) {
+    MapRows(OpenPlan open) {
         super(4);
         setFillWidth(true);
-        this.changed = changed;
+        this.open = open;
+        this.slots = new RoleSlots(open);
     }
 
     private static List<Use> uses() {
@@ -64,14 +68,21 @@ final class MapRows extends VBox {
         return out;
     }
 
-    void show(IntakePlan.Item item) {
+    void show(PlanItem item) {
         List<String> paths = item.files().stream().map(SortedFile::path).toList();
         shown = item;
         if (!paths.equals(order) || item.isSet() == boxes.isEmpty()) {
             order = paths;
             boxes.clear();
             getChildren().setAll(item.files().stream().map(this::row).toList());
+            if (item.isSet()) {
+                getChildren().add(slots);
+                slots.show(item);
+            }
             return;
+        }
+        if (item.isSet()) {
+            slots.show(item);
         }
         // whoever goes through a choice by keys keeps it under the hands
         filling = true;
@@ -84,13 +95,6 @@ final class MapRows extends VBox {
         filling = false;
     }
 
-    void clear() {
-        shown = null;
-        order = List.of();
-        boxes.clear();
-        getChildren().clear();
-    }
-
     private HBox row(SortedFile file) {
         Label name = new Label(file.path().substring(file.path().lastIndexOf('/') + 1));
         name.setTooltip(new Tooltip(file.path()));
@@ -99,6 +103,17 @@ final class MapRows extends VBox {
         HBox.setHgrow(name, Priority.ALWAYS);
         HBox row = new HBox(8, name);
         row.setAlignment(Pos.CENTER_LEFT);
+        PlanItem item = shown;
+        if (item != null && item.files().size() > 1) {
+            int number = item.number();
+            row.setOnDragDetected(e -> {
+                PlanCarry.start(row, new PlanCarry.Carried(List.of(number), file.path()), name.getText());
+                e.consume();
+            });
+            if (!file.equals(item.main())) {
+                row.getChildren().add(out(number, file));
+            }
+        }
         Role role = file.role();
         if (shown != null && shown.isSet()) {
             row.getChildren().add(0, choice(file));
@@ -109,6 +124,18 @@ final class MapRows extends VBox {
             row.getChildren().add(0, what);
         }
         return row;
+    }
+
+    /** Takes a file out of its thing. */
+    private Button out(int number, SortedFile file) {
+        Button out = new Button("out");
+        out.getStyleClass().addAll("quiet", "map-out");
+        out.setMinWidth(Region.USE_PREF_SIZE);
+        out.setAccessibleText("Take " + file.path() + " out");
+        out.setTooltip(new Tooltip("Take it out: it becomes a thing of its own"));
+        out.setOnAction(
+                e -> open.change("take out " + Sorter.fileName(file.path()), p -> p.split(number, file.path())));
+        return out;
     }
 
     private ComboBox<Use> choice(SortedFile file) {
@@ -122,9 +149,11 @@ final class MapRows extends VBox {
         boxes.put(file.path(), box);
         Runnable say = () -> {
             Use now = box.getValue();
-            IntakePlan.Item item = shown;
+            PlanItem item = shown;
             if (!filling && item != null && now != null && !now.equals(before(item, file.path()))) {
-                changed.accept(item.withMap(file.path(), now.role, now.coding));
+                open.change(
+                        "read " + Sorter.fileName(file.path()) + " as " + now.title,
+                        item.withMap(file.path(), now.role, now.coding));
             }
         };
         // with the list open, what is passed on the way is not meant
@@ -143,7 +172,7 @@ final class MapRows extends VBox {
                 file.isUsed() ? "What this map is" : "Kept with the material, not used (" + file.variant() + ")"));
     }
 
-    private static Use before(IntakePlan.Item item, String path) {
+    private static Use before(PlanItem item, String path) {
         return item.files().stream()
                 .filter(f -> f.path().equals(path))
                 .findFirst()

@@ -1,11 +1,12 @@
-package yondershelf.app.views;
+package yondershelf.app.intake;
 
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -20,13 +21,24 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.app.views.EmptyPlace;
+import yondershelf.app.views.EvidenceSide;
+import yondershelf.app.views.PlacesView;
+import yondershelf.catalogue.Source;
+import yondershelf.content.Excerpt;
+import yondershelf.content.Kind;
+import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Space;
 import yondershelf.intake.Hold;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
+import yondershelf.intake.PlanItem;
+import yondershelf.intake.Taken;
 import yondershelf.library.Library;
 import yondershelf.work.Job;
 import yondershelf.work.Work;
@@ -43,13 +55,16 @@ public final class IntakeView extends BorderPane {
     private final TextField folder = new TextField();
     private final Button take = new Button("Take in");
     private final ItemView large;
+    private final OpenPlan open;
+    private final WishMenu wishes;
     private @Nullable Intake intake;
-    private @Nullable IntakePlan plan;
+    private boolean planned;
     private @Nullable Job<IntakePlan> examining;
 
     /** @param addLibrary asks for a folder to open as a library */
     public IntakeView(Workspace workspace, PlacesView places, Runnable addLibrary) {
         this.workspace = workspace;
+        this.open = workspace.openPlan();
         this.places = places;
         this.addLibrary = addLibrary;
         getStyleClass().add("working-list");
@@ -77,7 +92,9 @@ public final class IntakeView extends BorderPane {
         leave.setMinWidth(Region.USE_PREF_SIZE);
         take.setMinWidth(Region.USE_PREF_SIZE);
         heading.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = new HBox(10, heading, gap, take, leave);
+        wishes = new WishMenu(workspace, () -> replan(workspace.brought().get()));
+        wishes.setMinWidth(Region.USE_PREF_SIZE);
+        HBox head = new HBox(10, heading, gap, wishes, take, leave);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
         Label into = new Label("into");
@@ -88,12 +105,14 @@ public final class IntakeView extends BorderPane {
         target.setAlignment(Pos.CENTER_LEFT);
         target.getStyleClass().add("pane-target");
         setTop(new VBox(head, target));
-        large = new ItemView(workspace, this::hold, this::change);
-        list = new PlanList(large::show, this::count);
+        large = new ItemView(workspace, open, this::draw);
+        PlanThumbs thumbs = new PlanThumbs(workspace, this::draw, this::redraw);
+        list = new PlanList(open, thumbs, large::show, large::rename);
+        open.plan().addListener((o, before, now) -> count());
         setCenter(list);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
         setRight(side);
-        onlyFilled = List.of(take, leave, target, side);
+        onlyFilled = List.of(wishes, take, leave, target, side);
         workspace.brought().addListener((o, before, now) -> {
             if (!now.isEmpty()) {
                 replan(now);
@@ -103,7 +122,7 @@ public final class IntakeView extends BorderPane {
             }
         });
         library.setOnAction(e -> {
-            if (plan != null && library.isFocused()) {
+            if (planned && library.isFocused()) {
                 // whoever says it here means it for the next time too
                 workspace.catalogue().named(String.valueOf(library.getValue())).ifPresent(workspace::setTarget);
                 places.forgetTarget();
@@ -129,7 +148,7 @@ public final class IntakeView extends BorderPane {
     }
 
     private void showEmpty() {
-        plan = null;
+        planned = false;
         heading.setText("Intake");
         take.setDisable(true);
         large.show(null);
@@ -172,6 +191,7 @@ public final class IntakeView extends BorderPane {
             examining = null;
         }
         intake = null;
+        open.close();
         workspace.begin(null);
     }
 
@@ -191,13 +211,13 @@ public final class IntakeView extends BorderPane {
         if (!library.getItems().equals(names)) {
             library.getItems().setAll(names);
         }
-        Library target = places.target() != null && plan == null ? places.target() : chosenLibrary();
+        Library target = places.target() != null && !planned ? places.target() : chosenLibrary();
         if (target == null) {
             showHomeless(sources);
             return;
         }
         library.setValue(target.name());
-        if (plan == null && !places.targetFolder().isEmpty()) {
+        if (!planned && !places.targetFolder().isEmpty()) {
             folder.setText(places.targetFolder());
         }
         close();
@@ -209,7 +229,9 @@ public final class IntakeView extends BorderPane {
         showFilled(true);
         workspace
                 .jobs()
-                .start("Sorting what came", work -> fresh.plan(sources, work))
+                .start(
+                        "Sorting what came",
+                        work -> fresh.plan(sources, wishes.wishes(new TreeSet<>(places.targetTags()), open), work))
                 .result()
                 .whenComplete((made, failure) -> Platform.runLater(() -> {
                     if (fresh != intake) {
@@ -219,7 +241,7 @@ public final class IntakeView extends BorderPane {
                         workspace.tell(e.problem());
                         list.say(new EmptyPlace(e.problem().sentence()));
                     } else if (made != null) {
-                        plan = made;
+                        planned = true;
                         fill(made);
                     } else {
                         // stopped by hand
@@ -229,9 +251,8 @@ public final class IntakeView extends BorderPane {
     }
 
     private void fill(IntakePlan made) {
-        list.show(made);
-        count();
-        list.first().ifPresent(large::show);
+        open.open(made);
+        list.begin();
         Intake now = intake;
         if (now == null) {
             return;
@@ -241,27 +262,38 @@ public final class IntakeView extends BorderPane {
         examining
                 .result()
                 .whenComplete((better, failure) -> Platform.runLater(() -> {
-                    if (now == intake && better != null && plan == made) {
-                        plan = better;
-                        list.renew(better);
+                    if (now == intake && better != null) {
+                        open.renew(better);
                     }
                 }));
     }
 
-    private Hold hold(IntakePlan.Item item) throws ProblemException {
-        Intake now = intake;
-        return now == null ? () -> {} : now.hold(item);
+    private void redraw() {
+        list.refresh();
     }
 
-    /** Somebody says what the chosen thing is; what is found out later does not change that. */
-    private void change(IntakePlan.Item item) {
-        list.replaceChosen(item);
+    /** Draws something that came: it may still be packed. */
+    private Picture draw(PlanItem item, String node, int edge, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        Intake now = intake;
+        try (Hold _ = now == null ? () -> {} : now.hold(item)) {
+            Source source =
+                    new Source(item.root(), item.name(), item.files(), Space.NONE, Excerpt.WHOLE.withNode(node));
+            // as it is before it is made equirectangular
+            Kind kind = item.laidOut() == null ? item.kind() : Kind.TEXTURE;
+            Picture made = workspace.catalogue().contents().takePreview(kind, source, edge, samples, cancelled);
+            // a stopped one is looked at by nobody
+            return made == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : made;
+        }
     }
 
     private void count() {
-        int n = list.ticked().size();
-        int all = list.size();
-        heading.setText(all == n ? Words.plural(n, "thing") + " came" : n + " of " + Words.plural(all, "thing"));
+        IntakePlan now = open.plan().get();
+        int n = (int) now.items().stream().filter(PlanItem::isTicked).count();
+        int all = now.items().size();
+        if (planned) {
+            heading.setText(all == n ? Words.plural(n, "thing") + " came" : n + " of " + Words.plural(all, "thing"));
+        }
         take.setText("Take in " + n);
         take.setDisable(n == 0);
     }
@@ -272,14 +304,14 @@ public final class IntakeView extends BorderPane {
         if (now == null || target == null) {
             return;
         }
-        List<IntakePlan.Item> items = list.ticked();
+        List<PlanItem> items = open.plan().get().ticked();
         // whoever is quicker than the looking waits for it
         boolean looked = examining == null || examining.result().isDone();
         take.setDisable(true);
-        AtomicReference<Intake.@Nullable Taken> taken = new AtomicReference<>();
+        AtomicReference<@Nullable Taken> taken = new AtomicReference<>();
         Runnable over = () -> {
             // stopped by hand or not: what came in is there, and can be undone
-            Intake.Taken came = taken.get();
+            Taken came = taken.get();
             if (came != null) {
                 workspace.tookIn(target, came.run(), came.paths());
             } else {
@@ -291,7 +323,7 @@ public final class IntakeView extends BorderPane {
                 .run(
                         "Taking in " + items.size(),
                         work -> {
-                            Intake.Taken came = now.take(looked ? items : readable(now, items, work), work);
+                            Taken came = now.take(looked ? items : readable(now, items, work), work);
                             taken.set(came);
                             workspace.label(target, came, work);
                             return true;
@@ -301,18 +333,14 @@ public final class IntakeView extends BorderPane {
     }
 
     /** Those that can be read, as their pictures show them; the others are told. What was ticked by hand comes all the same. */
-    private static List<IntakePlan.Item> readable(Intake now, List<IntakePlan.Item> items, Work work) {
-        List<IntakePlan.Item> out = new ArrayList<>();
-        List<IntakePlan.Item> seen =
-                now.examine(new IntakePlan(items, List.of()), work).items();
-        for (int i = 0; i < items.size(); i++) {
-            IntakePlan.Item item = seen.get(i);
-            if (items.get(i).isWanted() && !item.isWanted()) {
+    private static List<PlanItem> readable(Intake now, List<PlanItem> items, Work work) {
+        IntakePlan wanted = new IntakePlan(items, List.of());
+        IntakePlan seen = wanted.renewed(now.examine(wanted, work));
+        for (PlanItem item : seen.items()) {
+            if (!item.isTicked()) {
                 work.problem(Problem.of(item.name(), item.reason()));
-            } else {
-                out.add(item);
             }
         }
-        return out;
+        return seen.ticked();
     }
 }

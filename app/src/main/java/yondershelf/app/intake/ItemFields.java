@@ -1,0 +1,142 @@
+package yondershelf.app.intake;
+
+import java.util.SortedSet;
+import java.util.TreeSet;
+import javafx.geometry.Pos;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.OpenPlan;
+import yondershelf.app.views.TagChips;
+import yondershelf.content.Kind;
+import yondershelf.content.Substance;
+import yondershelf.intake.PlanItem;
+
+/** What somebody may say of one thing before it is taken in: its name, its kind, what it is made of, its tags. */
+final class ItemFields extends VBox {
+    private final OpenPlan open;
+    private final TextField name = new TextField();
+    private final ComboBox<Kind> kind = new ComboBox<>();
+    private final ComboBox<Substance> substance = new ComboBox<>();
+    private final TagChips tags = new TagChips("came-tag", this::tag, this::untag);
+    private @Nullable PlanItem shown;
+    private boolean filling;
+
+    ItemFields(OpenPlan open) {
+        super(8);
+        this.open = open;
+        name.setId("came-name");
+        name.getStyleClass().addAll("in-place", "view-heading");
+        name.setAccessibleText("Name");
+        name.setTooltip(new Tooltip("What it will be called (F2); the files keep their names"));
+        name.setOnAction(e -> commit());
+        name.focusedProperty().addListener((o, was, is) -> {
+            if (!is) {
+                commit();
+            }
+        });
+        kind.setId("came-kind");
+        kind.setAccessibleText("Kind");
+        kind.setTooltip(new Tooltip("What it is"));
+        kind.setConverter(words(Kind::word));
+        kind.setOnAction(e -> {
+            PlanItem item = shown;
+            Kind now = kind.getValue();
+            if (!filling && item != null && now != null && now != item.kind()) {
+                open.change("make " + item.name() + " a " + now.word(), item.as(now));
+            }
+        });
+        substance.setId("came-substance");
+        substance.setAccessibleText("Made of");
+        substance.setTooltip(new Tooltip("What the material is made of: says what no map says"));
+        substance.getItems().setAll(Substance.values());
+        substance.setConverter(words(Substance::title));
+        substance.setOnAction(e -> {
+            PlanItem item = shown;
+            Substance now = substance.getValue();
+            if (!filling && item != null && now != null && now != item.given().substance()) {
+                open.change("make " + item.name() + " of " + now.title(), item.of(now));
+            }
+        });
+        HBox.setHgrow(kind, Priority.ALWAYS);
+        HBox.setHgrow(substance, Priority.ALWAYS);
+        kind.setMaxWidth(Double.MAX_VALUE);
+        substance.setMaxWidth(Double.MAX_VALUE);
+        HBox choices = new HBox(8, kind, substance);
+        choices.setAlignment(Pos.CENTER_LEFT);
+        getChildren().addAll(name, choices, tags);
+    }
+
+    private static <T> StringConverter<T> words(java.util.function.Function<T, String> word) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(@Nullable T value) {
+                return value == null ? "" : word.apply(value);
+            }
+
+            @Override
+            public T fromString(String text) {
+                throw new UnsupportedOperationException("nothing is typed here");
+            }
+        };
+    }
+
+    void show(PlanItem item) {
+        boolean other = shown == null || shown.number() != item.number();
+        shown = item;
+        filling = true;
+        if (other || !name.isFocused()) {
+            name.setText(item.name());
+        }
+        if (!kind.getItems().equals(item.kinds())) {
+            kind.getItems().setAll(item.kinds());
+        }
+        kind.setValue(item.kind());
+        kind.setDisable(item.kinds().size() < 2);
+        substance.setValue(item.given().substance());
+        substance.setVisible(item.isSet());
+        substance.setManaged(item.isSet());
+        tags.show(item.given().tags());
+        if (other) {
+            tags.clear();
+        }
+        filling = false;
+    }
+
+    /** Lets the name be typed. */
+    void rename() {
+        name.requestFocus();
+        name.selectAll();
+    }
+
+    private void commit() {
+        PlanItem item = shown;
+        String typed = name.getText().strip();
+        if (!filling && item != null && !typed.isEmpty() && !typed.equals(item.name())) {
+            open.change("call it " + typed, item.named(typed));
+        }
+    }
+
+    private void tag(String tag) {
+        PlanItem item = shown;
+        if (item != null) {
+            SortedSet<String> all = new TreeSet<>(item.given().tags());
+            all.add(tag);
+            open.change("add tag " + tag, item.tagged(all));
+        }
+    }
+
+    private void untag(String tag) {
+        PlanItem item = shown;
+        if (item != null) {
+            SortedSet<String> all = new TreeSet<>(item.given().tags());
+            all.remove(tag);
+            open.change("take away tag " + tag, item.tagged(all));
+        }
+    }
+}

@@ -1,0 +1,155 @@
+package yondershelf.app.intake;
+
+import java.util.List;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.OpenPlan;
+import yondershelf.app.model.Words;
+import yondershelf.intake.Given;
+import yondershelf.intake.PlanItem;
+
+/** The top-level nodes of a scene file: those that are ticked become assets of their own, that point into the file. */
+final class PieceRows extends VBox {
+    private static final double ROW = 26;
+    private static final int MOST_ROWS = 9;
+
+    private final OpenPlan open;
+    private final CheckBox all = new CheckBox("Each node an asset of its own");
+    private final TextField least = new TextField("0");
+    private final ListView<Given.Piece> rows = new ListView<>();
+    private @Nullable PlanItem shown;
+
+    /** @param look shows one node large; told null for the whole file */
+    PieceRows(OpenPlan open, Consumer<@Nullable String> look) {
+        super(6);
+        this.open = open;
+        all.setId("nodes-apart");
+        all.setTooltip(new Tooltip("They point into the file: nothing is copied"));
+        all.setOnAction(e -> apart(all.isSelected() ? wanted() : new TreeSet<>()));
+        least.setId("least-triangles");
+        least.setPrefColumnCount(5);
+        least.setAccessibleText("Fewest triangles");
+        least.setTooltip(new Tooltip("Nodes with fewer triangles are left out (Enter)"));
+        least.setOnAction(e -> apart(wanted()));
+        Label from = new Label("from");
+        Label triangles = new Label("triangles on");
+        from.getStyleClass().add("faint");
+        triangles.getStyleClass().add("faint");
+        HBox limit = new HBox(6, from, least, triangles);
+        limit.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        rows.setId("nodes");
+        rows.setAccessibleText("Nodes of the file");
+        rows.setFixedCellSize(ROW);
+        rows.setCellFactory(list -> new PieceCell());
+        rows.getSelectionModel()
+                .selectedItemProperty()
+                .addListener((o, before, now) -> look.accept(now == null ? null : now.name()));
+        rows.setOnKeyPressed(e -> {
+            Given.Piece piece = rows.getSelectionModel().getSelectedItem();
+            if (e.getCode() == KeyCode.SPACE && piece != null) {
+                toggle(piece);
+                e.consume();
+            }
+        });
+        getChildren().addAll(all, limit, rows);
+    }
+
+    void show(PlanItem item) {
+        boolean other = shown == null || shown.number() != item.number();
+        shown = item;
+        List<Given.Piece> pieces = item.given().pieces();
+        setVisible(!pieces.isEmpty());
+        setManaged(!pieces.isEmpty());
+        if (!rows.getItems().equals(pieces)) {
+            rows.getItems().setAll(pieces);
+        } else {
+            rows.refresh();
+        }
+        if (other) {
+            rows.getSelectionModel().clearSelection();
+            least.setText("0");
+        }
+        rows.setPrefHeight(ROW * Math.min(MOST_ROWS, pieces.size()) + 2);
+        int apart = item.given().apart().size();
+        all.setSelected(apart > 0);
+        all.setIndeterminate(apart > 0 && apart < pieces.size());
+    }
+
+    private SortedSet<String> wanted() {
+        SortedSet<String> out = new TreeSet<>();
+        PlanItem item = shown;
+        if (item != null) {
+            String typed = least.getText().replaceAll("[^0-9]", "");
+            long few = typed.isEmpty() || typed.length() > 12 ? 0 : Long.parseLong(typed);
+            item.given().pieces().stream().filter(p -> p.triangles() >= few).forEach(p -> out.add(p.name()));
+        }
+        return out;
+    }
+
+    private void apart(SortedSet<String> nodes) {
+        PlanItem item = shown;
+        if (item != null) {
+            open.change(
+                    nodes.isEmpty()
+                            ? "take " + item.name() + " whole"
+                            : "take " + Words.plural(nodes.size(), "node") + " apart",
+                    item.apart(nodes));
+        }
+    }
+
+    private void toggle(Given.Piece piece) {
+        PlanItem item = shown;
+        if (item != null) {
+            SortedSet<String> nodes = new TreeSet<>(item.given().apart());
+            if (!nodes.remove(piece.name())) {
+                nodes.add(piece.name());
+            }
+            apart(nodes);
+        }
+    }
+
+    private final class PieceCell extends ListCell<Given.Piece> {
+        @Override
+        protected void updateItem(Given.@Nullable Piece piece, boolean empty) {
+            super.updateItem(piece, empty);
+            PlanItem item = shown;
+            if (empty || piece == null || item == null) {
+                setGraphic(null);
+                setAccessibleText(null);
+                return;
+            }
+            boolean apart = item.given().apart().contains(piece.name());
+            CheckBox box = new CheckBox();
+            box.setSelected(apart);
+            box.setFocusTraversable(false);
+            box.setAccessibleText(piece.name() + " an asset of its own");
+            box.setTooltip(new Tooltip("An asset of its own (Space)"));
+            box.setOnAction(e -> toggle(piece));
+            Label name = new Label(piece.name());
+            name.setMinWidth(0);
+            Region gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            Label count = new Label(Words.count(piece.triangles()));
+            count.getStyleClass().add("faint");
+            count.setMinWidth(Region.USE_PREF_SIZE);
+            HBox row = new HBox(8, box, name, gap, count);
+            row.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+            setPrefWidth(0);
+            setGraphic(row);
+            setAccessibleText(piece.name() + ", " + piece.triangles() + " triangles" + (apart ? ", apart" : ""));
+        }
+    }
+}

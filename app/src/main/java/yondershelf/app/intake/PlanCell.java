@@ -1,0 +1,195 @@
+package yondershelf.app.intake;
+
+import java.util.List;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import yondershelf.app.model.Glyphs;
+import yondershelf.app.model.Words;
+import yondershelf.app.views.LineCell;
+import yondershelf.intake.PlanItem;
+
+/** One line of the plan. */
+final class PlanCell extends LineCell<PlanLine> {
+    private static final double STEP = 14;
+
+    private final PlanList list;
+
+    PlanCell(PlanList list) {
+        this.list = list;
+        PlanCarry.takes(this, new PlanCarry.Target() {
+            @Override
+            public String promise(PlanCarry.Carried carried) {
+                return getItem() instanceof PlanLine.Thing thing && list.canMerge(thing.number(), carried)
+                        ? "becomes part of " + list.thing(thing).name()
+                        : "";
+            }
+
+            @Override
+            public void drop(PlanCarry.Carried carried) {
+                if (getItem() instanceof PlanLine.Thing thing) {
+                    list.merge(thing.number(), carried);
+                }
+            }
+        });
+        setOnDragDetected(e -> {
+            if (getItem() instanceof PlanLine.Thing thing) {
+                List<Integer> chosen = list.chosen();
+                List<Integer> carried = chosen.contains(thing.number()) ? chosen : List.of(thing.number());
+                String shown = carried.size() == 1 ? list.thing(thing).name() : Words.plural(carried.size(), "thing");
+                PlanCarry.start(this, new PlanCarry.Carried(carried, null), shown);
+                e.consume();
+            }
+        });
+    }
+
+    @Override
+    public Node content(PlanLine line) {
+        return switch (line) {
+            case PlanLine.Thing thing -> thing(thing, list.thing(thing));
+            case PlanLine.Folder folder -> folder(folder);
+            case PlanLine.Heading heading -> heading(heading.words());
+            case PlanLine.Left left -> left(left);
+        };
+    }
+
+    @Override
+    public String words(PlanLine line) {
+        return switch (line) {
+            case PlanLine.Thing thing -> {
+                PlanItem item = list.thing(thing);
+                yield item.name() + ", " + item.kind().word() + (item.isTicked() ? ", ticked" : ", left out");
+            }
+            case PlanLine.Folder folder ->
+                "folder " + folder.path() + ", " + folder.things().size() + (folder.open() ? ", open" : ", closed");
+            case PlanLine.Heading heading -> heading.words();
+            case PlanLine.Left left -> left.file().path() + ": " + left.file().reason();
+        };
+    }
+
+    @Override
+    public boolean canBeChosen(PlanLine line) {
+        return line instanceof PlanLine.Thing || line instanceof PlanLine.Folder;
+    }
+
+    private static Label heading(String words) {
+        Label label = new Label(words);
+        label.getStyleClass().add("group-heading");
+        return label;
+    }
+
+    private static Label left(PlanLine.Left left) {
+        Label label = new Label(left.file().path() + ": " + left.file().reason());
+        label.setWrapText(true);
+        label.getStyleClass().addAll("faint", "row");
+        return label;
+    }
+
+    private CheckBox box(PlanLine line, boolean selected, String words) {
+        CheckBox box = new CheckBox();
+        box.setSelected(selected);
+        box.setAccessibleText(words);
+        box.setTooltip(new Tooltip("Take it in (Space)"));
+        box.setFocusTraversable(false);
+        box.setOnAction(e -> list.tick(line));
+        return box;
+    }
+
+    private HBox folder(PlanLine.Folder folder) {
+        long ticked = folder.things().stream()
+                .map(list::thing)
+                .filter(i -> i != null && i.isTicked())
+                .count();
+        CheckBox box = box(folder, ticked == folder.things().size(), "Take in all of " + folder.path());
+        box.setIndeterminate(ticked > 0 && ticked < folder.things().size());
+        Label arrow = new Label(folder.open() ? "▾" : "▸");
+        arrow.getStyleClass().add("place-arrow");
+        arrow.setOnMouseClicked(e -> list.open(folder, !folder.open()));
+        Label name = new Label(folder.path().isEmpty() ? "the library itself" : folder.name());
+        name.getStyleClass().add("plan-folder");
+        name.setTooltip(new Tooltip(folder.path()));
+        name.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
+        name.setMinWidth(0);
+        Label count = new Label(
+                ticked == folder.things().size()
+                        ? Words.count(ticked)
+                        : Words.count(ticked) + " of "
+                                + Words.count(folder.things().size()));
+        count.getStyleClass().add("faint");
+        count.setMinWidth(Region.USE_PREF_SIZE);
+        return row(folder.depth(), arrow, box, name, gap(), count);
+    }
+
+    private HBox thing(PlanLine.Thing line, PlanItem item) {
+        CheckBox box = box(line, item.isTicked(), "Take in " + item.name());
+        Label title = new Label(item.name());
+        title.setMinWidth(0);
+        boolean seen = !item.notes().isEmpty();
+        String words =
+                !item.reason().isEmpty() ? item.reason() : seen ? item.notes().get(0) : said(item);
+        Label about = new Label(words);
+        boolean fine = item.reason().isEmpty() || item.laidOut() != null;
+        about.getStyleClass().addAll("plan-about", !fine ? "trouble" : seen ? "caution" : "faint");
+        about.setTooltip(new Tooltip(seen ? String.join("\n", item.notes()) : words));
+        about.setMinWidth(0);
+        VBox both = new VBox(title, about);
+        both.setAlignment(Pos.CENTER_LEFT);
+        both.setMinWidth(0);
+        HBox.setHgrow(both, Priority.ALWAYS);
+        return row(line.depth(), box, picture(item), both);
+    }
+
+    /** Kind, files and tags in few words. */
+    private static String said(PlanItem item) {
+        String files =
+                item.files().size() == 1 ? "" : ", " + Words.plural(item.files().size(), "file");
+        String apart = item.given().apart().isEmpty()
+                ? ""
+                : ", " + Words.plural(item.given().apart().size(), "node") + " apart";
+        String tags = item.given().tags().isEmpty()
+                ? ""
+                : "  ·  " + String.join(", ", item.given().tags());
+        return item.kind().word() + files + apart + tags;
+    }
+
+    private StackPane picture(PlanItem item) {
+        StackPane frame = new StackPane(Glyphs.of(item.kind()));
+        frame.getStyleClass().add("plan-picture");
+        frame.setMinSize(PlanThumbs.EDGE, PlanThumbs.EDGE);
+        frame.setMaxSize(PlanThumbs.EDGE, PlanThumbs.EDGE);
+        Image image = list.thumbs().of(item);
+        if (image != null) {
+            ImageView view = new ImageView(image);
+            view.setFitWidth(PlanThumbs.EDGE);
+            view.setFitHeight(PlanThumbs.EDGE);
+            view.setPreserveRatio(true);
+            frame.getChildren().setAll(view);
+        }
+        return frame;
+    }
+
+    private static Region gap() {
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        return gap;
+    }
+
+    private static HBox row(int depth, Node... parts) {
+        HBox row = new HBox(8, parts);
+        row.setAlignment(Pos.CENTER_LEFT);
+        row.getStyleClass().add("plan-row");
+        row.setPadding(new Insets(4, 14, 4, 14 + depth * STEP));
+        return row;
+    }
+}

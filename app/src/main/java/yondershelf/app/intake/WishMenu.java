@@ -1,0 +1,188 @@
+package yondershelf.app.intake;
+
+import java.util.List;
+import java.util.Map;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import yondershelf.app.model.OpenPlan;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Home;
+import yondershelf.content.ProblemException;
+import yondershelf.content.Substance;
+import yondershelf.intake.Given;
+import yondershelf.intake.NameStyle;
+import yondershelf.intake.PlanItem;
+import yondershelf.intake.Wishes;
+
+/** How things are taken in, for all of them at once; kept for the next time. */
+final class WishMenu extends MenuButton {
+    private static final String NAMES = "intake-names";
+    private static final String FLAT = "intake-flat";
+    private static final String TAGS = "intake-tags";
+    private static final String MINUTES = "intake-minutes";
+    private static final int[] LONGEST = {1, 2, 10, 30};
+
+    private final Workspace workspace;
+    private final Home home;
+    private final Runnable again;
+
+    /** @param again plans anew, because things are wished otherwise */
+    WishMenu(Workspace workspace, Runnable again) {
+        super("all of them");
+        this.workspace = workspace;
+        this.home = workspace.catalogue().home();
+        this.again = again;
+        setId("intake-wishes");
+        getStyleClass().add("quiet");
+        setTooltip(new Tooltip("Names, tags, folders and presets for everything that came"));
+        getItems()
+                .addAll(
+                        names(),
+                        check("Propose tags", TAGS, "true"),
+                        check("Leave out folders that hold only a folder", FLAT, "false"),
+                        minutes(),
+                        new SeparatorMenuItem(),
+                        substances(),
+                        nodes(),
+                        ticks("Tick everything", true),
+                        ticks("Tick nothing", false));
+    }
+
+    /** What is wished now. */
+    Wishes wishes(SortedSet<String> tags, OpenPlan open) throws ProblemException {
+        SortedSet<String> known = new TreeSet<>(workspace.counts().get().tags().keySet());
+        return new Wishes(
+                style(),
+                Boolean.parseBoolean(home.setting(FLAT, "false")),
+                Boolean.parseBoolean(home.setting(TAGS, "true")),
+                tags,
+                known,
+                open.habits(),
+                60.0 * longest());
+    }
+
+    private NameStyle style() {
+        return NameStyle.parse(home.setting(NAMES, "")).orElse(NameStyle.USUAL);
+    }
+
+    private int longest() {
+        String kept = home.setting(MINUTES, "");
+        return kept.matches("[1-9][0-9]{0,2}") ? Integer.parseInt(kept) : (int) (Wishes.USUAL_SECONDS / 60);
+    }
+
+    private void keep(String key, String value) {
+        workspace
+                .background()
+                .quietly(
+                        "Keeping a setting",
+                        work -> {
+                            home.setSetting(key, value);
+                            return true;
+                        },
+                        done -> again.run());
+    }
+
+    private CheckMenuItem check(String title, String key, String otherwise) {
+        CheckMenuItem item = new CheckMenuItem(title);
+        item.setSelected(Boolean.parseBoolean(home.setting(key, otherwise)));
+        item.setOnAction(e -> keep(key, String.valueOf(item.isSelected())));
+        return item;
+    }
+
+    private Menu names() {
+        Menu menu = new Menu("Names");
+        NameStyle now = style();
+        ToggleGroup letters = new ToggleGroup();
+        for (NameStyle.Letters each : NameStyle.Letters.values()) {
+            menu.getItems()
+                    .add(radio(
+                            letters,
+                            each.example(),
+                            each == now.letters(),
+                            () -> keep(NAMES, new NameStyle(each, style().space(), style().sizeFirst()).text())));
+        }
+        menu.getItems().add(new SeparatorMenuItem());
+        ToggleGroup spaces = new ToggleGroup();
+        Map<String, String> words = new TreeMap<>(
+                Map.of(" ", "Words apart", "_", "Words joined by _", "-", "Words joined by -", "", "Words joined"));
+        for (String space : NameStyle.SPACES) {
+            menu.getItems()
+                    .add(radio(
+                            spaces,
+                            words.getOrDefault(space, space),
+                            space.equals(now.space()),
+                            () -> keep(NAMES, new NameStyle(style().letters(), space, style().sizeFirst()).text())));
+        }
+        menu.getItems().add(new SeparatorMenuItem());
+        CheckMenuItem size = new CheckMenuItem("Size of its maps before a material's name");
+        size.setSelected(now.sizeFirst());
+        size.setOnAction(e -> keep(NAMES, new NameStyle(style().letters(), style().space(), size.isSelected()).text()));
+        menu.getItems().add(size);
+        return menu;
+    }
+
+    private static RadioMenuItem radio(ToggleGroup group, String title, boolean selected, Runnable act) {
+        RadioMenuItem item = new RadioMenuItem(title);
+        item.setMnemonicParsing(false);
+        item.setToggleGroup(group);
+        item.setSelected(selected);
+        item.setOnAction(e -> act.run());
+        return item;
+    }
+
+    private Menu minutes() {
+        Menu menu = new Menu("Longest reading of one file");
+        ToggleGroup group = new ToggleGroup();
+        for (int each : LONGEST) {
+            menu.getItems()
+                    .add(radio(
+                            group,
+                            each == 1 ? "1 minute" : each + " minutes",
+                            each == longest(),
+                            () -> keep(MINUTES, String.valueOf(each))));
+        }
+        return menu;
+    }
+
+    private Menu substances() {
+        Menu menu = new Menu("All materials are made of");
+        for (Substance each : Substance.values()) {
+            MenuItem item = new MenuItem(each.title());
+            item.setOnAction(e -> workspace
+                    .openPlan()
+                    .change("make all materials of " + each.title(), p -> p.each(i -> i.isSet() ? i.of(each) : i)));
+            menu.getItems().add(item);
+        }
+        return menu;
+    }
+
+    private MenuItem nodes() {
+        MenuItem item = new MenuItem("Each node of scene files an asset of its own");
+        item.setOnAction(e -> workspace.openPlan().change("take all nodes apart", p -> p.each(WishMenu::apart)));
+        return item;
+    }
+
+    private static PlanItem apart(PlanItem item) {
+        List<Given.Piece> pieces = item.given().pieces();
+        SortedSet<String> nodes = new TreeSet<>();
+        pieces.forEach(piece -> nodes.add(piece.name()));
+        return pieces.isEmpty() ? item : item.apart(nodes);
+    }
+
+    private MenuItem ticks(String title, boolean ticked) {
+        MenuItem item = new MenuItem(title);
+        item.setOnAction(e -> workspace
+                .openPlan()
+                .change(ticked ? "tick everything" : "tick nothing", p -> p.each(i -> i.ticked(ticked))));
+        return item;
+    }
+}

@@ -1,0 +1,100 @@
+package yondershelf.app.model;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import yondershelf.content.ProblemException;
+import yondershelf.intake.Habits;
+import yondershelf.intake.IntakePlan;
+import yondershelf.intake.PlanItem;
+import yondershelf.work.History;
+
+/** The plan of what came, while somebody looks at it: each change can be taken back until it is taken in or let go. */
+public final class OpenPlan {
+    private final History history;
+    private final Background background;
+    private final Path habitsFile;
+    private final ReadOnlyObjectWrapper<IntakePlan> plan = new ReadOnlyObjectWrapper<>(IntakePlan.EMPTY);
+
+    /** @param habitsFile where it is kept what somebody said of names */
+    OpenPlan(History history, Background background, Path habitsFile) {
+        this.history = history;
+        this.background = background;
+        this.habitsFile = habitsFile;
+    }
+
+    public ReadOnlyObjectProperty<IntakePlan> plan() {
+        return plan.getReadOnlyProperty();
+    }
+
+    /** Shows a plan nobody has changed yet. */
+    public void open(IntakePlan fresh) {
+        history.forget(this);
+        plan.set(fresh);
+    }
+
+    public void close() {
+        open(IntakePlan.EMPTY);
+    }
+
+    /** Changes it. What changes nothing is no act. */
+    public void change(String what, UnaryOperator<IntakePlan> change) {
+        IntakePlan before = plan.get();
+        IntakePlan after = change.apply(before);
+        if (after.equals(before)) {
+            return;
+        }
+        plan.set(after);
+        history.remember(this, what, () -> plan.set(after), () -> plan.set(before));
+    }
+
+    /** Changes one thing of it. */
+    public void change(String what, PlanItem item) {
+        PlanItem before = plan.get().item(item.number()).orElse(null);
+        change(what, p -> p.with(item));
+        if (before != null && item.isSet() && !before.files().equals(item.files())) {
+            learn(before, item);
+        }
+    }
+
+    /** Things become one; what somebody says so of a map holds for the next pack too. */
+    public void merge(int into, List<Integer> others) {
+        PlanItem before = plan.get().item(into).orElse(null);
+        if (before == null) {
+            return;
+        }
+        change("put together " + before.name(), p -> p.merged(into, others));
+        plan.get().item(into).ifPresent(after -> {
+            if (!after.files().equals(before.files())) {
+                learn(before, after);
+            }
+        });
+    }
+
+    /** What was found out meanwhile; that is no act. */
+    public void renew(IntakePlan better) {
+        plan.set(plan.get().renewed(better));
+    }
+
+    private void learn(PlanItem before, PlanItem after) {
+        background.quietly(
+                "Keeping what was said of names",
+                work -> {
+                    Habits now = Habits.read(habitsFile);
+                    Habits learned = now.learned(before, after);
+                    if (!Objects.equals(now, learned)) {
+                        learned.write(habitsFile);
+                    }
+                    return true;
+                },
+                done -> {});
+    }
+
+    /** What was said of names before. Reads a file: in the background. */
+    public Habits habits() throws ProblemException {
+        return Habits.read(habitsFile);
+    }
+}

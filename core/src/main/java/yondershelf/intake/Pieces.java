@@ -1,0 +1,68 @@
+package yondershelf.intake;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import yondershelf.content.Model;
+import yondershelf.content.Node;
+import yondershelf.content.Part;
+
+/** The things a scene file holds: the top-level nodes of it, below one that holds all the others. */
+final class Pieces {
+    private Pieces() {}
+
+    /** None when there is only one, or they cannot be told apart by their names. */
+    static List<Given.Piece> of(Model model) {
+        List<Integer> top = model.roots();
+        while (top.size() == 1 && isThere(model, top.get(0))) {
+            Node only = model.nodes().get(top.get(0));
+            if (only.mesh() >= 0 || only.children().isEmpty() || only.children().equals(top)) {
+                break;
+            }
+            top = only.children();
+        }
+        Map<String, Integer> names = new HashMap<>();
+        model.nodes().forEach(n -> names.merge(n.name(), 1, Integer::sum));
+        boolean[] seen = new boolean[model.nodes().size()];
+        List<Given.Piece> out = new ArrayList<>();
+        for (int root : top) {
+            if (!isThere(model, root)) {
+                continue;
+            }
+            String name = model.nodes().get(root).name();
+            long triangles = triangles(model, root, seen);
+            // an asset points at its node by name
+            if (!name.isBlank() && !name.contains("\n") && names.getOrDefault(name, 0) == 1 && triangles > 0) {
+                out.add(new Given.Piece(name, triangles));
+            }
+        }
+        return out.size() > 1 ? out : List.of();
+    }
+
+    private static boolean isThere(Model model, int node) {
+        return node >= 0 && node < model.nodes().size();
+    }
+
+    private static long triangles(Model model, int root, boolean[] seen) {
+        long count = 0;
+        Deque<Integer> ahead = new ArrayDeque<>(List.of(root));
+        while (!ahead.isEmpty()) {
+            int at = ahead.pop();
+            if (!isThere(model, at) || seen[at]) {
+                continue;
+            }
+            seen[at] = true;
+            Node node = model.nodes().get(at);
+            if (node.mesh() >= 0 && node.mesh() < model.meshes().size()) {
+                for (Part part : model.meshes().get(node.mesh()).parts()) {
+                    count += part.stroke() ? 0 : part.triangleCount();
+                }
+            }
+            ahead.addAll(node.children());
+        }
+        return count;
+    }
+}

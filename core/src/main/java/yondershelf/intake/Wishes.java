@@ -1,0 +1,36 @@
+package yondershelf.intake;
+
+import java.util.Collections;
+import java.util.SortedSet;
+import java.util.TreeSet;
+
+/**
+ * How somebody wants things taken in.
+ *
+ * @param names how they are called
+ * @param flat true when folders that hold nothing but another folder are left out
+ * @param proposing true when tags are proposed
+ * @param tags all of them bear
+ * @param known tags there are already
+ * @param habits what was said of names before
+ * @param seconds reading one file may take; 0 for what reading takes anywhere else
+ */
+public record Wishes(
+        NameStyle names,
+        boolean flat,
+        boolean proposing,
+        SortedSet<String> tags,
+        SortedSet<String> known,
+        Habits habits,
+        double seconds) {
+    /** What reading a file that is taken in may take unless somebody says otherwise. */
+    public static final double USUAL_SECONDS = 600;
+
+    public static final Wishes NONE =
+            new Wishes(NameStyle.USUAL, false, false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0);
+
+    public Wishes {
+        tags = Collections.unmodifiableSortedSet(new TreeSet<>(tags));
+        known = Collections.unmodifiableSortedSet(new TreeSet<>(known));
+    }
+}

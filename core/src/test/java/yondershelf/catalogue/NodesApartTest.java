@@ -1,0 +1,136 @@
+package yondershelf.catalogue;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.TreeSet;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.ProblemException;
+import yondershelf.format.Formats;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.Library;
+import yondershelf.mend.Mend;
+import yondershelf.search.Query;
+import yondershelf.work.Work;
+
+/** Several things of one file, each an asset of its own that points into it. */
+class NodesApartTest {
+    private static final String TWO = """
+            o Post
+            v 0 0 0
+            v 1 0 0
+            v 1 1 0
+            v 0 1 0
+            f 1 2 3
+            f 1 3 4
+            o Lantern
+            v 0 5 0
+            v 1 5 0
+            v 1 6 0
+            f 5 6 7
+            """;
+
+    @TempDir
+    Path folder;
+
+    private List<String> names(Catalogue catalogue) {
+        return new TreeSet<>(catalogue.page(catalogue.find(Query.EVERYTHING), 0, 100).stream()
+                        .map(s -> s.name() + " " + s.asset().locator().text())
+                        .toList())
+                .stream().toList();
+    }
+
+    private static Asset at(Library library, String locator) {
+        return library.assets().stream()
+                .filter(a -> a.locator().text().equals(locator))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private void apart(Catalogue catalogue, Library library, String nodes) throws ProblemException {
+        Asset whole =
+                library.assets().stream().filter(a -> !a.isApart()).findFirst().orElseThrow();
+        catalogue.edit(whole, List.of(Edit.set(whole.id(), Edit.Field.APART, nodes)));
+    }
+
+    @Test
+    void theyComeAndGoWithWhatIsSaid() throws Exception {
+        Path root = Files.createDirectory(folder.resolve("library"));
+        Files.writeString(Files.createDirectory(root.resolve("yard")).resolve("two.obj"), TWO);
+        try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
+            Library library = catalogue.add(root, "");
+            catalogue.scan(library, Work.SILENT);
+            assertEquals(List.of("Two yard/two.obj"), names(catalogue));
+            apart(catalogue, library, "Lantern\nPost");
+            assertEquals(
+                    List.of("Lantern yard/two.obj#Lantern", "Post yard/two.obj#Post", "Two yard/two.obj"),
+                    names(catalogue));
+            Asset lantern = at(library, "yard/two.obj#Lantern");
+            assertEquals(1, catalogue.contents().facts(lantern).triangles());
+            assertEquals(
+                    2,
+                    catalogue.contents().facts(at(library, "yard/two.obj#Post")).triangles());
+            assertEquals(1, catalogue.contents().model(lantern).triangleCount());
+            // no file but the program's own was written
+            try (var files = Files.list(root.resolve("yard"))) {
+                assertEquals(1, files.count());
+            }
+            // labels of their own, and what was told of the file counts for them too
+            catalogue.edit(lantern, List.of(Edit.tag(lantern.id(), "light")));
+            Asset whole = at(library, "yard/two.obj");
+            catalogue.edit(whole, List.of(Edit.set(whole.id(), Edit.Field.UNITS, "millimetres")));
+            assertEquals(List.of("light"), List.copyOf(catalogue.labels(lantern).tags()));
+            assertEquals(
+                    "millimetres", at(library, "yard/two.obj#Lantern").space().units());
+            assertEquals(List.of(), List.copyOf(library.labels(whole.id()).tags()));
+            apart(catalogue, library, "Lantern");
+            assertEquals(List.of("Lantern yard/two.obj#Lantern", "Two yard/two.obj"), names(catalogue));
+            // one finding for a file, however many assets point into it
+            Files.writeString(root.resolve("yard/two.obj"), "mtllib away.mtl\n" + TWO);
+            catalogue.scan(library, Work.SILENT);
+            assertEquals(2, names(catalogue).size());
+            long findings = Mend.check(library, new Formats(), Work.SILENT).stream()
+                    .filter(f -> f.path().endsWith("two.obj"))
+                    .count();
+            assertTrue(findings <= 1, findings + " findings");
+        }
+    }
+
+    /** The file moves, changes, and goes; the library is read on another machine. */
+    @Test
+    void theyFollowTheirFile() throws Exception {
+        Path root = Files.createDirectory(folder.resolve("library"));
+        Files.writeString(root.resolve("two.obj"), TWO);
+        String id;
+        try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
+            Library library = catalogue.add(root, "");
+            catalogue.scan(library, Work.SILENT);
+            apart(catalogue, library, "Lantern");
+            Asset lantern = at(library, "two.obj#Lantern");
+            id = lantern.id();
+            catalogue.edit(lantern, List.of(Edit.set(id, Edit.Field.NAME, "Storm lantern")));
+            Files.createDirectory(root.resolve("kept"));
+            Files.move(root.resolve("two.obj"), root.resolve("kept/three.obj"));
+            catalogue.scan(library, Work.SILENT);
+            assertEquals(List.of("Storm lantern kept/three.obj#Lantern", "Three kept/three.obj"), names(catalogue));
+            assertEquals(id, at(library, "kept/three.obj#Lantern").id());
+            catalogue.remember(java.util.Set.of(id));
+        }
+        try (Catalogue other = Catalogue.open(Home.open(folder.resolve("other")), new Formats())) {
+            Library library = other.add(root, "");
+            other.scan(library, Work.SILENT);
+            assertEquals(List.of("Storm lantern kept/three.obj#Lantern", "Three kept/three.obj"), names(other));
+            assertEquals(id, at(library, "kept/three.obj#Lantern").id());
+            Files.delete(root.resolve("kept/three.obj"));
+            other.scan(library, Work.SILENT);
+            assertEquals(List.of(), names(other));
+            assertFalse(library.assets().iterator().hasNext());
+        }
+    }
+}
