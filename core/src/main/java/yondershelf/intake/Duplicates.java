@@ -37,6 +37,9 @@ final class Duplicates {
         Path naming = root.resolve(item.files().get(0).path());
         for (Asset asset : bySize.getOrDefault(brought.size(naming), List.of())) {
             if (asset.kind() == item.kind()
+                    // what lies in the library itself is not twice there
+                    && !library.resolve(asset.path()).equals(naming)
+                    && !asset.isApart()
                     && item.files().stream().allMatch(f -> has(asset, root.resolve(f.path())))) {
                 return asset.path();
             }

@@ -118,7 +118,10 @@ class PlanTest {
             IntakePlan apart = merged.with(said).split(oak.number(), "oak_rough.png");
             assertEquals("oak_rough.png", named(apart, "Oak rough").main().path());
             assertEquals(Kind.TEXTURE, named(apart, "Oak rough").kind());
-            assertEquals(2, Set.copyOf(apart.items().stream().map(PlanItem::number).toList()).size());
+            assertEquals(
+                    2,
+                    Set.copyOf(apart.items().stream().map(PlanItem::number).toList())
+                            .size());
             // the file that names a thing cannot be taken out of it, nor one that is not there
             assertEquals(merged, merged.split(oak.number(), "oak_color.png"));
             assertEquals(merged, merged.split(oak.number(), "nothing.png"));
@@ -142,12 +145,18 @@ class PlanTest {
                     wishes(style, false, true, Set.of("stone/granite", "rope"), Habits.NONE),
                     Work.SILENT);
             PlanItem slab = named(plan, "2K_slab");
-            assertEquals(Set.of("stone/granite", "harbour wall", "cut-out"), slab.given().tags());
+            assertEquals(
+                    Set.of("stone/granite", "harbour wall", "cut-out"),
+                    slab.given().tags());
             PlanItem bollard = named(plan, "bollard");
             take(intake, plan.with(slab.of(Substance.METAL)).with(bollard.named("Iron bollard")));
             Asset made = asset("2K_slab");
-            assertEquals(Set.of("stone/granite", "harbour wall", "cut-out"), library.labels(made.id()).tags());
-            var material = reader.readMaterials(library.resolve(made.path())).materials().get(0);
+            assertEquals(
+                    Set.of("stone/granite", "harbour wall", "cut-out"),
+                    library.labels(made.id()).tags());
+            var material = reader.readMaterials(library.resolve(made.path()))
+                    .materials()
+                    .get(0);
             assertEquals(1, material.metallic(), 1e-6);
             assertEquals("pack/Harbour wall/bollard.obj", asset("Iron bollard").path());
         }
@@ -195,7 +204,9 @@ class PlanTest {
             assertTrue(Files.exists(library.resolve("pack/b/lamp/lamp.obj")));
             assertTrue(Files.exists(library.resolve("pack/b/extra/sign.png")));
             assertEquals(
-                    0, catalogue.contents().facts(asset("Crate")).brokenMaps(), "its map is found where it came to lie");
+                    0,
+                    catalogue.contents().facts(asset("Crate")).brokenMaps(),
+                    "its map is found where it came to lie");
         }
     }
 
@@ -206,13 +217,34 @@ class PlanTest {
         picture("pack/other.png", 2);
         text("pack/models/post.obj", SQUARE + "f 1 2 3\nf 1 3 4\n");
         // ten times as large and lying on its back
-        text(
-                "pack/ply/post.ply",
-                "ply\nformat ascii 1.0\nelement vertex 4\nproperty float x\nproperty float y\nproperty float z\n"
-                        + "element face 2\nproperty list uchar int vertex_indices\nend_header\n"
-                        + "0 0 0\n20 0 0\n20 0 10\n0 0 10\n3 0 1 2\n3 0 2 3\n");
-        text("pack/stl/post.stl", "solid post\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\n"
-                + "endloop\nendfacet\nendsolid post\n");
+        text("pack/ply/post.ply", """
+                ply
+                format ascii 1.0
+                element vertex 4
+                property float x
+                property float y
+                property float z
+                element face 2
+                property list uchar int vertex_indices
+                end_header
+                0 0 0
+                20 0 0
+                20 0 10
+                0 0 10
+                3 0 1 2
+                3 0 2 3
+                """);
+        text("pack/stl/post.stl", """
+                solid post
+                facet normal 0 0 1
+                outer loop
+                vertex 0 0 0
+                vertex 1 0 0
+                vertex 0 1 0
+                endloop
+                endfacet
+                endsolid post
+                """);
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
             assertEquals(
@@ -233,13 +265,16 @@ class PlanTest {
     /** Nodes of a scene file become assets of their own; nothing is copied for it. */
     @Test
     void nodesBecomeAssetsOfTheirOwn() throws Exception {
-        text("pack/yard.obj", "o Post\n" + SQUARE + "f 1 2 3\nf 1 3 4\no Rope coil\nv 5 0 0\nv 6 0 0\nv 6 1 0\nf 5 6 7\n");
+        text(
+                "pack/yard.obj",
+                "o Post\n" + SQUARE + "f 1 2 3\nf 1 3 4\no Rope coil\nv 5 0 0\nv 6 0 0\nv 6 1 0\nf 5 6 7\n");
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
             IntakePlan seen = plan.renewed(intake.examine(plan, Work.SILENT));
             PlanItem yard = named(seen, "Yard");
             assertEquals(
-                    List.of(new Given.Piece("Post", 2), new Given.Piece("Rope coil", 1)), yard.given().pieces());
+                    List.of(new Given.Piece("Post", 2), new Given.Piece("Rope coil", 1)),
+                    yard.given().pieces());
             take(intake, seen.with(yard.apart(new TreeSet<>(Set.of("Rope coil")))));
             assertEquals("pack/yard.obj#Rope coil", asset("Rope coil").locator().text());
             assertEquals("pack/yard.obj", asset("Yard").locator().text());
@@ -261,7 +296,8 @@ class PlanTest {
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(folder.resolve("first")), Work.SILENT);
             PlanItem tar = named(plan, "Tar");
-            PlanItem after = plan.merged(tar.number(), List.of(named(plan, "Tar qx").number()))
+            PlanItem after = plan.merged(
+                            tar.number(), List.of(named(plan, "Tar qx").number()))
                     .item(tar.number())
                     .orElseThrow()
                     .withMap("tar_qx.png", Role.HEIGHT, Coding.PLAIN);
@@ -273,7 +309,9 @@ class PlanTest {
         try (Intake intake = new Intake(library, "", reader)) {
             PlanItem tar = named(intake.plan(List.of(folder.resolve("second")), wishes, Work.SILENT), "Tar");
             assertEquals("tar_color.png=BASE_COLOR tar_rough.png=ROUGHNESS tar_qx.png=HEIGHT", roles(tar));
-            assertTrue(tar.notes().get(0).contains("as you said of \"qx\" before"), tar.notes().get(0));
+            assertTrue(
+                    tar.notes().get(0).contains("as you said of \"qx\" before"),
+                    tar.notes().get(0));
             IntakePlan other = intake.plan(List.of(folder.resolve("other")), wishes, Work.SILENT);
             assertEquals(2, other.items().size());
         }
@@ -292,7 +330,8 @@ class PlanTest {
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
             PlanItem oak = named(plan, "Oak");
-            IntakePlan merged = plan.merged(oak.number(), List.of(named(plan, "Knots").number()));
+            IntakePlan merged =
+                    plan.merged(oak.number(), List.of(named(plan, "Knots").number()));
             PlanItem said = merged.item(oak.number())
                     .orElseThrow()
                     .withMap("knots.png", Role.NORMAL, Coding.GREEN_DOWN)
@@ -302,10 +341,13 @@ class PlanTest {
             IntakePlan wanted = merged.with(said).with(named(merged, "Left").ticked(false));
             cut = CutTake.of(List.of(folder.resolve("pack")), "", false, wanted.ticked());
         }
-        CutTake read = CutTake.parse(new yondershelf.library.Unfinished("run", cut.text())).orElseThrow();
+        CutTake read = CutTake.parse(new yondershelf.library.Unfinished("run", cut.text()))
+                .orElseThrow();
         try (Intake again = new Intake(library, "", reader)) {
             IntakePlan restored = read.in(again.plan(read.sources(), Work.SILENT));
-            assertEquals(List.of("Old oak"), restored.ticked().stream().map(PlanItem::name).toList());
+            assertEquals(
+                    List.of("Old oak"),
+                    restored.ticked().stream().map(PlanItem::name).toList());
             PlanItem oak = named(restored, "Old oak");
             assertEquals("oak_color.png=BASE_COLOR oak_rough.png=ROUGHNESS knots.png=NORMAL", roles(oak));
             assertEquals(Coding.GREEN_DOWN, oak.files().get(2).coding());

@@ -9,7 +9,8 @@ import org.jspecify.annotations.Nullable;
 public abstract class LineCell<L> extends ListCell<L> {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
 
-    public LineCell() {
+    @SuppressWarnings("this-escape") // only the toolkit's own fields are set
+    protected LineCell() {
         getStyleClass().add("finding-cell");
         setPrefWidth(0);
     }
