@@ -44,6 +44,7 @@ public final class ShelfWindow extends StackPane {
     private final ShelfGrid grid;
     private final TablePane table;
     private final PlacesView places;
+    private final IntakeView intake;
     private final JobStrip jobs;
     private final MendView mend;
     private final KeysOverlay keys;
@@ -60,7 +61,7 @@ public final class ShelfWindow extends StackPane {
         this.table = new TablePane(workspace);
         this.places = new PlacesView(workspace, this::addLibrary, this::createLibrary);
         this.jobs = new JobStrip(workspace);
-        IntakeView intake = new IntakeView(workspace, places, this::addLibrary);
+        intake = new IntakeView(workspace, places, this::addLibrary);
         mend = new MendView(workspace, grid.loader(), this::addLibrary);
         grid.onPutOnTable(table::command, table::put);
         VBox shelf = new VBox(new KindBar(workspace, grid), grid);
@@ -301,6 +302,7 @@ public final class ShelfWindow extends StackPane {
                 new Command("Switch between dusk and fog", "Views", null, this::switchTheme),
                 new Command("Keys and commands", "Views", "F1", this::openKeys)));
         all.addAll(table.commands());
+        all.addAll(intake.commands());
         return all;
     }
 

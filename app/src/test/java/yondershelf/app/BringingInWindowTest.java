@@ -77,7 +77,7 @@ class BringingInWindowTest extends OneWindow {
         run(() -> {
             ListView<?> plan = (ListView<?>) on.window.lookup("#plan");
             for (int i = 1; i < plan.getItems().size() && on.window.lookup("#intake .map-use") == null; i++) {
-                plan.getSelectionModel().select(i);
+                plan.getSelectionModel().clearAndSelect(i);
             }
         });
         ComboBox<?> first = (ComboBox<?>) onFx(() -> on.window.lookup("#intake .map-use"));
@@ -104,7 +104,10 @@ class BringingInWindowTest extends OneWindow {
     void onlyWhatIsTickedComesIn() throws Exception {
         run(() -> on.window.bring(List.of(on.demo("packs/shingle_study.zip"))));
         await("sorted", () -> offers("Take in 3"));
-        CheckBox box = (CheckBox) onFx(() -> on.window.lookup("#intake .check-box"));
+        CheckBox box = (CheckBox) onFx(() -> on.window.lookupAll("#intake .check-box").stream()
+                .filter(b -> b instanceof CheckBox c && c.getAccessibleText().equals("Take in Dry shingle"))
+                .findFirst()
+                .orElseThrow());
         on.click(box, "one less", () -> offers("Take in 2"));
         int before = assets();
         on.click("#take-in");

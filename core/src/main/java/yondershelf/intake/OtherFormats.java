@@ -60,7 +60,7 @@ final class OtherFormats {
         return plan.each(item -> {
             PlanItem first = item.kind() == Kind.MODEL ? best.get(key(item)) : null;
             return first != null && item.isWanted() && isSame(first, item)
-                    ? item.unwanted("the same model as " + name(first) + ", in another format")
+                    ? item.unwanted(PlanItem.SAME + "model as " + name(first) + ", in another format")
                     : item;
         });
     }

@@ -42,6 +42,8 @@ public record PlanItem(
         Credit credit,
         Given given) {
     static final String NOT_USED = "not used";
+    /** How reasons begin that tell of a twin. */
+    static final String SAME = "the same ";
 
     public PlanItem {
         files = List.copyOf(files);
@@ -71,6 +73,11 @@ public record PlanItem(
     /** True when it is taken without being asked for. */
     public boolean isWanted() {
         return reason.isEmpty();
+    }
+
+    /** True for what is there already, in the library or among what came: nothing is wrong with it. */
+    public boolean isTwin() {
+        return duplicateOf != null || reason.startsWith(SAME);
     }
 
     /** True when it is to come. */

@@ -33,7 +33,13 @@ final class TagProposals {
             "scenes",
             "objects",
             "low",
-            "high");
+            "high",
+            "pack",
+            "packs",
+            "lod",
+            "lods",
+            "new",
+            "old");
 
     private final Map<String, String> known = new HashMap<>();
 

@@ -30,7 +30,7 @@ final class Twins {
                     .findFirst()
                     .orElse(null);
             if (first != null) {
-                out.add(item.unwanted("the same bytes as " + first.main().path()));
+                out.add(item.unwanted(PlanItem.SAME + "bytes as " + first.main().path()));
                 continue;
             }
             alike.add(item);

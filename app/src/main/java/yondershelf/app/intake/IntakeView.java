@@ -21,6 +21,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Command;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
@@ -83,10 +84,7 @@ public final class IntakeView extends BorderPane {
         Button leave = new Button("let it go");
         leave.getStyleClass().add("quiet");
         leave.setTooltip(new Tooltip("Leave everything where it is"));
-        leave.setOnAction(e -> {
-            workspace.brought().set(List.of());
-            workspace.view().set(Workspace.View.SHELF);
-        });
+        leave.setOnAction(e -> letGo());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         leave.setMinWidth(Region.USE_PREF_SIZE);
@@ -266,6 +264,21 @@ public final class IntakeView extends BorderPane {
                         open.renew(better);
                     }
                 }));
+    }
+
+    /** What can be done with what is chosen of the plan. */
+    public List<Command> commands() {
+        return List.of(
+                new Command("Put the chosen things together", "Intake", "Shortcut+G", list::putTogether),
+                new Command("Take the chosen things or leave them", "Intake", null, list::tickChosen),
+                new Command("Name the chosen thing", "Intake", null, large::rename),
+                new Command("Take in what is ticked", "Intake", null, take::fire),
+                new Command("Let go of what came", "Intake", null, this::letGo));
+    }
+
+    private void letGo() {
+        workspace.brought().set(List.of());
+        workspace.view().set(Workspace.View.SHELF);
     }
 
     private void redraw() {

@@ -65,6 +65,9 @@ final class ItemFields extends VBox {
         });
         HBox.setHgrow(kind, Priority.ALWAYS);
         HBox.setHgrow(substance, Priority.ALWAYS);
+        // as wide as each other, whatever is chosen
+        kind.setPrefWidth(100);
+        substance.setPrefWidth(100);
         kind.setMaxWidth(Double.MAX_VALUE);
         substance.setMaxWidth(Double.MAX_VALUE);
         HBox choices = new HBox(8, kind, substance);
@@ -97,7 +100,8 @@ final class ItemFields extends VBox {
             kind.getItems().setAll(item.kinds());
         }
         kind.setValue(item.kind());
-        kind.setDisable(item.kinds().size() < 2);
+        kind.setVisible(item.kinds().size() > 1);
+        kind.setManaged(item.kinds().size() > 1);
         substance.setValue(item.given().substance());
         substance.setVisible(item.isSet());
         substance.setManaged(item.isSet());

@@ -140,7 +140,8 @@ final class PlanCell extends LineCell<PlanLine> {
                 !item.reason().isEmpty() ? item.reason() : seen ? item.notes().get(0) : said(item);
         Label about = new Label(words);
         boolean fine = item.reason().isEmpty() || item.laidOut() != null;
-        about.getStyleClass().addAll("plan-about", !fine ? "trouble" : seen ? "caution" : "faint");
+        String look = item.isTwin() || fine && seen ? "caution" : fine ? "faint" : "trouble";
+        about.getStyleClass().addAll("plan-about", look);
         about.setTooltip(new Tooltip(seen ? String.join("\n", item.notes()) : words));
         about.setMinWidth(0);
         VBox both = new VBox(title, about);

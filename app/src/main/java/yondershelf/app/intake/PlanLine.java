@@ -12,7 +12,7 @@ import yondershelf.intake.PlanItem;
 import yondershelf.sorting.Sorted;
 
 /** A line of the plan: a folder, a thing that came, or what is not taken in. */
-sealed interface PlanLine {
+public sealed interface PlanLine {
     /** Steps from the left. */
     default int depth() {
         return 0;
@@ -46,6 +46,7 @@ sealed interface PlanLine {
         for (PlanItem item : plan.items()) {
             folders.computeIfAbsent(item.folder(), f -> new ArrayList<>()).add(item);
         }
+        addForks(folders);
         List<PlanLine> out = new ArrayList<>();
         List<String> above = new ArrayList<>();
         String hidden = null;
@@ -81,6 +82,34 @@ sealed interface PlanLine {
             plan.skipped().forEach(s -> out.add(new Left(s)));
         }
         return out;
+    }
+
+    /** Where paths part, a folder is shown although nothing lies in it itself. */
+    private static void addForks(SortedMap<String, List<PlanItem>> folders) {
+        String before = null;
+        for (String path : List.copyOf(folders.keySet())) {
+            String shared = before == null ? "" : shared(before, path);
+            if (!shared.isEmpty()) {
+                folders.computeIfAbsent(shared, f -> new ArrayList<>());
+            }
+            before = path;
+        }
+    }
+
+    /** The folder both lie in. */
+    private static String shared(String a, String b) {
+        int end = 0;
+        for (int i = 0; i <= Math.min(a.length(), b.length()); i++) {
+            boolean stepA = i == a.length() || a.charAt(i) == '/';
+            boolean stepB = i == b.length() || b.charAt(i) == '/';
+            if (stepA && stepB) {
+                end = i;
+            }
+            if (i == Math.min(a.length(), b.length()) || a.charAt(i) != b.charAt(i)) {
+                break;
+            }
+        }
+        return a.substring(0, end);
     }
 
     private static boolean isBelow(String path, String folder) {

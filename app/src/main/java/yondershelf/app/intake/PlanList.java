@@ -8,9 +8,11 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
 import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ListView;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.SelectionMode;
-import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.OpenPlan;
@@ -44,6 +46,7 @@ final class PlanList extends ListView<PlanLine> {
         getStyleClass().add("findings");
         setAccessibleText("What came");
         setCellFactory(list -> new PlanCell(this));
+        setContextMenu(menu());
         getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         getSelectionModel().selectedItemProperty().addListener((o, before, now) -> tell());
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
@@ -127,7 +130,7 @@ final class PlanList extends ListView<PlanLine> {
 
     private void key(KeyEvent e) {
         PlanLine line = getSelectionModel().getSelectedItem();
-        if (line == null || e.isShortcutDown() && e.getCode() != KeyCode.J) {
+        if (line == null || e.isShortcutDown()) {
             return;
         }
         switch (e.getCode()) {
@@ -135,17 +138,34 @@ final class PlanList extends ListView<PlanLine> {
             case RIGHT -> open(line, true);
             case LEFT -> open(line, false);
             case F2, ENTER -> rename.run();
-            case J -> {
-                if (!e.isShortcutDown()) {
-                    return;
-                }
-                putTogether();
-            }
             default -> {
                 return;
             }
         }
         e.consume();
+    }
+
+    void tickChosen() {
+        PlanLine line = getSelectionModel().getSelectedItem();
+        if (line != null) {
+            tick(line);
+        }
+    }
+
+    /** What can be done with a line, when several are chosen with all of them. */
+    private ContextMenu menu() {
+        MenuItem together = new MenuItem("Put together");
+        together.setAccelerator(KeyCombination.valueOf("Shortcut+G"));
+        together.setOnAction(e -> putTogether());
+        MenuItem tick = new MenuItem("Take or leave");
+        tick.setAccelerator(KeyCombination.valueOf("Space"));
+        tick.setOnAction(e -> tickChosen());
+        MenuItem name = new MenuItem("Name it");
+        name.setAccelerator(KeyCombination.valueOf("F2"));
+        name.setOnAction(e -> rename.run());
+        ContextMenu menu = new ContextMenu(together, tick, name);
+        menu.setOnShowing(e -> together.setDisable(chosen().size() < 2));
+        return menu;
     }
 
     /** Shows what is in a folder, or not. */

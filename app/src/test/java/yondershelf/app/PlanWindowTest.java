@@ -1,0 +1,224 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
+import static yondershelf.app.WindowDriver.middle;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.app.intake.PlanLine;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Picture;
+import yondershelf.content.Role;
+import yondershelf.format.Formats;
+import yondershelf.intake.IntakePlan;
+import yondershelf.intake.PlanItem;
+
+/** The plan of what came is changed by mouse and by keys, and each change is taken back. */
+class PlanWindowTest extends OneWindow {
+    private static final String YARD = """
+            o Bench
+            v 0 0 0
+            v 2 0 0
+            v 2 1 0
+            v 0 1 0
+            f 1 2 3
+            f 1 3 4
+            o Pebble
+            v 4 0 0
+            v 5 0 0
+            v 5 1 0
+            f 5 6 7
+            """;
+
+    @TempDir
+    Path folder;
+
+    private void picture(String name, int shade) throws Exception {
+        byte[] pixels = new byte[16 * 16 * 3];
+        for (int i = 0; i < pixels.length; i++) {
+            pixels[i] = (byte) (i * shade * 5 + shade);
+        }
+        Files.write(folder.resolve(name), Formats.png(Picture.ofBytes(16, 16, 3, pixels)));
+    }
+
+    private IntakePlan plan() {
+        return on.workspace.openPlan().plan().get();
+    }
+
+    private PlanItem named(String name) {
+        return plan().items().stream()
+                .filter(i -> i.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private boolean has(String name) {
+        return plan().items().stream().anyMatch(i -> i.name().equals(name));
+    }
+
+    @SuppressWarnings("unchecked")
+    private ListView<PlanLine> list() {
+        return (ListView<PlanLine>) Objects.requireNonNull(on.window.lookup("#plan"));
+    }
+
+    private int line(String name) {
+        for (int i = 0; i < list().getItems().size(); i++) {
+            if (list().getItems().get(i) instanceof PlanLine.Thing thing
+                    && thing.number() == named(name).number()) {
+                return i;
+            }
+        }
+        throw new AssertionError("no line for " + name);
+    }
+
+    private void choose(String name) throws Exception {
+        run(() -> list().getSelectionModel().clearAndSelect(line(name)));
+        await(
+                "it is shown",
+                () -> on.window.lookup("#came-name") instanceof TextField f
+                        && f.getText().equals(name));
+    }
+
+    private void bring(int things) throws Exception {
+        run(() -> on.window.bring(List.of(folder)));
+        await(
+                "sorted and looked at",
+                () -> plan().items().size() == things
+                        && on.workspace.jobs().list().stream().allMatch(j -> j.isOver()));
+    }
+
+    private Label words(String style, String text) throws Exception {
+        await("previews are there", () -> on.workspace.jobs().list().stream().allMatch(j -> j.isOver()));
+        return (Label) onFx(() -> on.window.lookupAll("#intake " + style).stream()
+                .filter(n -> n instanceof Label l && l.getText().endsWith(text))
+                .findFirst()
+                .orElseThrow());
+    }
+
+    private void undo() throws Exception {
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+    }
+
+    private void letGo() throws Exception {
+        on.robot.clickOn("let it go");
+        await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
+    }
+
+    private void drag(Node from, Node to, String promise) throws Exception {
+        Point2D start = middle(from);
+        Point2D end = middle(to);
+        on.robot.moveTo(start);
+        on.robot.press(MouseButton.PRIMARY);
+        on.robot.moveTo(start.add(4, 4));
+        on.robot.moveTo(start.add(12, 12));
+        on.robot.moveTo(end.add(-4, 0));
+        on.robot.moveTo(end);
+        assertTrue(
+                on.happensAt(
+                        end.add(2, 1),
+                        () -> javafx.stage.Window.getWindows().stream()
+                                .anyMatch(w -> w instanceof javafx.scene.control.Tooltip t
+                                        && t.isShowing()
+                                        && t.getText().equals(promise))),
+                "before the button is released it says: " + promise);
+        on.robot.release(MouseButton.PRIMARY);
+    }
+
+    /** By the mouse: a map onto a role, a picture onto a set, a map out of it. */
+    @Test
+    void mapsAreDraggedWhereTheyBelong() throws Exception {
+        picture("oak_color.png", 1);
+        picture("oak_rough.png", 2);
+        picture("knots.png", 3);
+        bring(2);
+        choose("Oak");
+        drag(words(".label", "oak_rough.png"), words(".role-slot", "height"), "reads oak_rough.png as height");
+        await(
+                "it is the height",
+                () -> named("Oak").files().stream()
+                        .anyMatch(f -> f.role() == Role.HEIGHT && f.path().equals("oak_rough.png")));
+        undo();
+        await("roughness again", () -> named("Oak").files().stream().noneMatch(f -> f.role() == Role.HEIGHT));
+        drag(words(".plan-row .label", "Knots"), words(".plan-row .label", "Oak"), "becomes part of Oak");
+        await(
+                "one thing",
+                () -> plan().items().size() == 1 && named("Oak").files().size() == 3);
+        on.click("#intake .map-out");
+        await("two again", () -> plan().items().size() == 2);
+        undo();
+        undo();
+        await(
+                "as it came",
+                () -> plan().items().size() == 2 && named("Oak").files().size() == 2);
+        letGo();
+    }
+
+    /** By keys alone: joined, named, left out; then it is let go, and undo knows nothing of it any more. */
+    @Test
+    void keysDoTheSame() throws Exception {
+        picture("oak_color.png", 1);
+        picture("oak_rough.png", 2);
+        picture("knots.png", 3);
+        bring(2);
+        choose("Knots");
+        run(() -> {
+            list().requestFocus();
+            list().getSelectionModel().select(line("Oak"));
+        });
+        on.press(KeyCode.CONTROL, KeyCode.G);
+        await("one thing", () -> plan().items().size() == 1);
+        on.press(KeyCode.F2);
+        await("the name is typed", () -> on.window.lookup("#came-name").isFocused());
+        on.press(KeyCode.CONTROL, KeyCode.A);
+        on.robot.write("Old oak");
+        on.press(KeyCode.ENTER);
+        await("named", () -> has("Old oak"));
+        run(() -> list().requestFocus());
+        on.press(KeyCode.SPACE);
+        await("left out", () -> !named("Old oak").isTicked());
+        assertEquals(
+                "leave out Old oak",
+                onFx(() -> on.workspace.history().undoable().orElse("")));
+        letGo();
+        assertFalse(onFx(() -> on.workspace.history().undoable().orElse("")).contains("Old oak"));
+    }
+
+    /** Nodes with enough triangles become assets of their own, as the list of nodes has them. */
+    @Test
+    void nodesAreTakenApart() throws Exception {
+        Files.writeString(folder.resolve("yard.obj"), YARD);
+        bring(1);
+        choose("Yard");
+        TextField least = (TextField) onFx(() -> on.window.lookup("#least-triangles"));
+        run(() -> {
+            least.requestFocus();
+            least.setText("2");
+        });
+        on.press(KeyCode.ENTER);
+        await("one apart", () -> named("Yard").given().apart().equals(java.util.Set.of("Bench")));
+        int before = on.workspace.counts().get().total();
+        await("it may be taken", () -> on.window.lookup("#take-in") instanceof ButtonBase b && !b.isDisabled());
+        on.click("#take-in");
+        await("file and node", () -> on.workspace.counts().get().total() == before + 2);
+        assertEquals("yard.obj#Bench", on.named("Bench").locator().text().replaceAll(".*/", ""));
+        undo();
+        await("gone", () -> on.workspace.counts().get().total() == before);
+    }
+}
