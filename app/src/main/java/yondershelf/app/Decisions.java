@@ -142,7 +142,7 @@ final class Decisions {
                                 .run(
                                         "Taking in " + from,
                                         work -> finish(cut, work),
-                                        taken -> workspace.tookIn(cut.library, taken.run(), taken.paths()))),
+                                        taken -> workspace.tookIn(cut.library, taken))),
                 new Choice(
                         "Take it back",
                         "Remove what came of it",

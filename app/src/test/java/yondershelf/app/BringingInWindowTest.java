@@ -12,6 +12,7 @@ import static yondershelf.app.WindowDriver.middle;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 import javafx.geometry.Point2D;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
@@ -19,12 +20,14 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.TransferMode;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 import yondershelf.app.model.Workspace;
 
@@ -141,20 +144,18 @@ class BringingInWindowTest extends OneWindow {
     }
 
     /** Files from another window, as a file manager gives them, by a real drag. */
-    @Test
-    void filesAreDroppedOnTheWindow() throws Exception {
-        Path pack = on.demo("packs/harbour_details.zip");
+    private void drop(Path file, Point2D to, BooleanSupplier promised, String says) throws Exception {
         Stage manager = onFx(() -> {
-            Label file = new Label("harbour_details.zip");
-            file.setMinSize(180, 60);
-            file.setOnDragDetected(e -> {
+            Label label = new Label(String.valueOf(file.getFileName()));
+            label.setMinSize(180, 60);
+            label.setOnDragDetected(e -> {
                 ClipboardContent content = new ClipboardContent();
-                content.putFiles(List.of(pack.toFile()));
-                file.startDragAndDrop(TransferMode.COPY).setContent(content);
+                content.putFiles(List.of(file.toFile()));
+                label.startDragAndDrop(TransferMode.COPY).setContent(content);
                 e.consume();
             });
             Stage stage = new Stage();
-            stage.setScene(new Scene(file, 180, 60));
+            stage.setScene(new Scene(label, 180, 60));
             stage.setX(1100);
             stage.setY(810);
             stage.show();
@@ -167,14 +168,41 @@ class BringingInWindowTest extends OneWindow {
         on.robot.press(MouseButton.PRIMARY);
         on.robot.moveTo(from.add(-10, -8));
         on.robot.moveTo(from.add(-40, -40));
-        on.robot.moveTo(new Point2D(500, 420));
-        assertTrue(
-                on.happensAt(
-                        new Point2D(496, 416),
-                        () -> on.window.lookup(".drop-overlay").isVisible()),
-                "the window says what will happen");
+        on.robot.moveTo(to);
+        assertTrue(on.happensAt(to.add(-2, 1), promised), says);
         on.robot.release(MouseButton.PRIMARY);
-        await("the plan is shown", () -> on.workspace.view().get() == Workspace.View.INTAKE && offers("Take in 4"));
         run(manager::hide);
+    }
+
+    @Test
+    void filesAreDroppedOnTheWindow() throws Exception {
+        drop(
+                on.demo("packs/harbour_details.zip"),
+                new Point2D(500, 420),
+                () -> on.window.lookup(".drop-overlay").isVisible(),
+                "the window says what will happen");
+        await("the plan is shown", () -> on.workspace.view().get() == Workspace.View.INTAKE && offers("Take in 4"));
+    }
+
+    /** Everything that comes so bears the tag. */
+    @Test
+    void filesAreDroppedOnATag() throws Exception {
+        Point2D brass = middle(onFx(() -> on.window.lookup("#tag-brass")));
+        drop(
+                on.demo("packs/shingle_study.zip"),
+                brass,
+                () -> Window.getWindows().stream()
+                        .anyMatch(w -> w instanceof Tooltip t
+                                && t.isShowing()
+                                && t.getText().equals("gives the tag brass")),
+                "the tag says what will happen");
+        await("sorted", () -> offers("Take in 3"));
+        assertTrue(on.workspace.openPlan().plan().get().items().stream()
+                .allMatch(i -> i.given().tags().contains("brass")));
+        int before = on.workspace.counts().get().tags().getOrDefault("brass", 0);
+        on.click("#take-in");
+        await("tagged", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == before + 3);
+        undo();
+        await("as before", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == before);
     }
 }

@@ -218,7 +218,15 @@ class PlanWindowTest extends OneWindow {
         on.click("#take-in");
         await("file and node", () -> on.workspace.counts().get().total() == before + 2);
         assertEquals("yard.obj#Bench", on.named("Bench").locator().text().replaceAll(".*/", ""));
+        // a place of its own shows what came last, and follows what becomes of it
+        await(
+                "a place",
+                () -> on.window.lookup("#just-taken") != null
+                        && on.workspace.taken().get() == 2);
+        on.click("#just-taken");
+        await("only what came", () -> on.workspace.hits().get().total() == 2);
         undo();
         await("gone", () -> on.workspace.counts().get().total() == before);
+        await("nothing is there", () -> on.workspace.taken().get() == 0 && on.window.lookup("#just-taken") == null);
     }
 }

@@ -3,18 +3,28 @@ package yondershelf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Substance;
 import yondershelf.format.worker.IsolatedReader;
+import yondershelf.intake.Given;
+import yondershelf.intake.Habits;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
+import yondershelf.intake.NameStyle;
 import yondershelf.intake.PlanItem;
 import yondershelf.intake.Taken;
+import yondershelf.intake.Wishes;
 import yondershelf.library.Library;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
@@ -22,7 +32,7 @@ import yondershelf.sorting.SortedItem;
 /** Takes a folder, file or archive into a library, or only shows the plan. */
 @Command(name = "take", description = "Take a folder, file or archive into a library.", mixinStandardHelpOptions = true)
 final class TakeCommand extends Base {
-    @Parameters(paramLabel = "SOURCE", arity = "1..*", description = "Folders, files or .zip archives.")
+    @Parameters(paramLabel = "SOURCE", arity = "1..*", description = "Folders, files or archives.")
     List<Path> sources = List.of();
 
     @Option(names = "--into", paramLabel = "LIBRARY[/FOLDER]", required = true, description = "Where to.")
@@ -37,6 +47,49 @@ final class TakeCommand extends Base {
             description = "Also make HDRIs of unfolded cubes and angular maps among the pictures of radiance.")
     boolean surroundings;
 
+    @Option(
+            names = "--names",
+            paramLabel = "STYLE",
+            description = "How names are written: first|each|none, a slash, what stands between words, and /size for"
+                    + " the size before a material's name; as each/_/size.")
+    String names = NameStyle.USUAL.text();
+
+    @Option(names = "--flat", description = "Leave out folders that hold nothing but another folder.")
+    boolean flat;
+
+    @Option(names = "--propose-tags", description = "Tag by folders, by tags there are already, and by maps.")
+    boolean proposing;
+
+    @Option(names = "--tag", paramLabel = "TAG", description = "A tag for everything that comes; more than once.")
+    List<String> tags = List.of();
+
+    @Option(
+            names = "--made-of",
+            paramLabel = "SUBSTANCE",
+            description = "What all materials are made of: general, metal, plastic, cloth or glass.")
+    String madeOf = Substance.GENERAL.word();
+
+    @Option(
+            names = "--nodes",
+            paramLabel = "TRIANGLES",
+            description = "Each top-level node of scene files with so many triangles is an asset of its own.")
+    @Nullable
+    Long nodes;
+
+    @Option(
+            names = "--minutes",
+            paramLabel = "N",
+            description = "What reading one file may take (default: ${DEFAULT-VALUE}).")
+    double minutes = Wishes.USUAL_SECONDS / 60;
+
+    @Option(
+            names = "--password",
+            arity = "0..1",
+            interactive = true,
+            description = "The password of archives; asked for when it is not given here.")
+    @Nullable
+    String password;
+
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Catalogue catalogue = catalogue(reader);
@@ -44,7 +97,16 @@ final class TakeCommand extends Base {
         Library library = library(catalogue, target[0]);
         catalogue.scan(library, work);
         try (Intake intake = new Intake(library, target[1], reader)) {
-            IntakePlan plan = intake.examine(intake.plan(sources, work), work);
+            Wishes wishes = new Wishes(
+                    style(),
+                    flat,
+                    proposing,
+                    new TreeSet<>(tags),
+                    new TreeSet<>(catalogue.counts().tags().keySet()),
+                    Habits.read(catalogue.home().folder().resolve(Habits.FILE)),
+                    minutes * 60,
+                    passwords());
+            IntakePlan plan = wanted(intake.examine(intake.plan(sources, wishes, work), work));
             ObjectNode node = describe(plan);
             if (!planOnly) {
                 List<PlanItem> wanted = plan.items().stream()
@@ -77,6 +139,39 @@ final class TakeCommand extends Base {
                 });
             }
         }
+    }
+
+    private Map<Path, String> passwords() {
+        Map<Path, String> out = new HashMap<>();
+        String word = password;
+        if (word != null) {
+            sources.forEach(s -> out.put(s.toAbsolutePath().normalize(), word));
+        }
+        return out;
+    }
+
+    private NameStyle style() throws ProblemException {
+        return NameStyle.parse(names)
+                .orElseThrow(() ->
+                        new Problem(names, "it is no style of names", "Write it like first/_ or each/-/size").raise());
+    }
+
+    private IntakePlan wanted(IntakePlan plan) throws ProblemException {
+        Substance substance = Substance.of(madeOf)
+                .orElseThrow(
+                        () -> new Problem(madeOf, "nothing is made of that", "general, metal, plastic, cloth or glass")
+                                .raise());
+        Long least = nodes;
+        return plan.each(item -> {
+            SortedSet<String> apart = new TreeSet<>();
+            for (Given.Piece piece : item.given().pieces()) {
+                if (least != null && piece.triangles() >= least) {
+                    apart.add(piece.name());
+                }
+            }
+            PlanItem made = item.isSet() ? item.of(substance) : item;
+            return apart.isEmpty() ? made : made.apart(apart);
+        });
     }
 
     /** A library's name may itself hold slashes, so the longest one that exists wins. */
@@ -114,6 +209,15 @@ final class TakeCommand extends Base {
                     "licence",
                     item.credit().licence().isEmpty() ? null : item.credit().licence());
             i.put("credited", item.credit().isEmpty() ? null : item.credit().from());
+            ArrayNode given = i.putArray("tags");
+            item.given().tags().forEach(given::add);
+            ArrayNode pieces = i.putArray("nodes");
+            for (Given.Piece piece : item.given().pieces()) {
+                pieces.addObject()
+                        .put("name", piece.name())
+                        .put("triangles", piece.triangles())
+                        .put("apart", item.given().apart().contains(piece.name()));
+            }
             i.put("duplicateOf", item.duplicateOf());
             i.put("reason", item.reason());
         }

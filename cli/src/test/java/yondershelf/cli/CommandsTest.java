@@ -161,6 +161,41 @@ class CommandsTest {
         assertTrue(seen, "something stands in the picture");
     }
 
+    /** Names, tags and nodes as they are wished for all that comes. */
+    @Test
+    void takeAsWished() throws Exception {
+        Path source = Files.createDirectories(folder.resolve("came/harbour"));
+        Files.writeString(
+                source.resolve("quay_props.obj"),
+                "o Bollard\nv 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\no Coil\nv 3 0 0\nv 4 0 0\nv 4 1 0\nv 3 1 0\nf 4 5 6\nf 4 6 7\n");
+        String[] wished = {
+            "take",
+            folder.resolve("came").toString(),
+            "--into",
+            "Props",
+            "--json",
+            "--names",
+            "each/-",
+            "--tag",
+            "quay",
+            "--propose-tags",
+            "--nodes",
+            "2",
+            "--flat"
+        };
+        JsonNode item = run(wished).json().path("items").get(0);
+        assertEquals("Quay-Props", item.path("name").asText());
+        assertEquals("[\"harbour\",\"quay\"]", item.path("tags").toString());
+        assertEquals(
+                "[{\"name\":\"Bollard\",\"triangles\":1,\"apart\":false},{\"name\":\"Coil\",\"triangles\":2,\"apart\":true}]",
+                item.path("nodes").toString());
+        JsonNode found = run("find", "--tag", "quay", "--json").json();
+        assertEquals("Quay-Props", found.path("hits").get(0).path("name").asText());
+        JsonNode node = run("find", "coil", "--json").json();
+        assertEquals(1, node.path("total").asInt());
+        assertTrue(run("take", "x", "--into", "Props", "--names", "loud").code() != 0);
+    }
+
     /** A part of a file by its node's name, and a file of materials. */
     @Test
     void nodesAndMaterials() throws Exception {

@@ -54,6 +54,8 @@ final class Archive {
     private final Set<String> taken = new HashSet<>();
     private final LongSupplier free;
     private final @Nullable Brought later;
+    private final String password;
+    private boolean locked;
     private long promised;
     private long mostPromised = MOST_BYTES;
     private long written;
@@ -70,7 +72,13 @@ final class Archive {
 
     /** @param later is promised what can be unpacked when it is needed; null to unpack all at once */
     private Archive(
-            Path archive, Path folder, List<Sorted.Skipped> skipped, LongSupplier free, @Nullable Brought later) {
+            Path archive,
+            Path folder,
+            List<Sorted.Skipped> skipped,
+            LongSupplier free,
+            @Nullable Brought later,
+            String password) {
+        this.password = password;
         this.later = later;
         this.free = free;
         this.archive = archive;
@@ -83,16 +91,24 @@ final class Archive {
         unpack(archive, folder, skipped, work, folder.toFile()::getUsableSpace);
     }
 
-    /** The same of an archive that has to be read from its beginning to its end; of another, its files are promised. */
-    static void stage(Path archive, Path folder, List<Sorted.Skipped> skipped, Work work, Brought brought)
+    /**
+     * The same of an archive that has to be read from its beginning to its end; of another, its files are promised.
+     *
+     * @param password that opens it, or empty
+     * @return false when something of it stays packed because nobody gave the right password
+     */
+    static boolean stage(
+            Path archive, Path folder, List<Sorted.Skipped> skipped, Work work, Brought brought, String password)
             throws ProblemException {
-        new Archive(archive, folder, skipped, folder.toFile()::getUsableSpace, brought).unpack(work);
+        Archive staged = new Archive(archive, folder, skipped, folder.toFile()::getUsableSpace, brought, password);
+        staged.unpack(work);
+        return !staged.locked;
     }
 
     /** @param free bytes left on the folder's drive */
     static void unpack(Path archive, Path folder, List<Sorted.Skipped> skipped, Work work, LongSupplier free)
             throws ProblemException {
-        new Archive(archive, folder, skipped, free, null).unpack(work);
+        new Archive(archive, folder, skipped, free, null, "").unpack(work);
     }
 
     private void unpack(Work work) throws ProblemException {
@@ -103,7 +119,7 @@ final class Archive {
     private void unpack(Path from, Path into, Work work, int depth) throws ProblemException {
         Packed packed = null;
         try {
-            packed = Packed.of(from, FileType.of(from).orElse(FileType.ZIP));
+            packed = Packed.of(from, FileType.of(from).orElse(FileType.ZIP), password);
             if (packed.count() > MOST_ENTRIES) {
                 throw new Stop("it lists more than " + MOST_ENTRIES + " files");
             }
@@ -118,6 +134,9 @@ final class Archive {
                             "unpacking was stopped: " + e.getMessage(),
                             "Unpack it yourself where there is room, and bring the folder")
                     .raise(e);
+        } catch (Locked e) {
+            locked = true;
+            skipped.add(new Sorted.Skipped(name(from), Objects.requireNonNull(e.getMessage())));
         } catch (IOException | RuntimeException | OutOfMemoryError e) {
             throw Problem.of(archive, "the archive is broken (" + e.getMessage() + ")")
                     .raise(e);
@@ -170,6 +189,7 @@ final class Archive {
         String refusal = refusal(name);
         refusal = refusal.isEmpty() ? packed.refusal() : refusal;
         if (!refusal.isEmpty()) {
+            locked |= refusal.equals(Locked.NONE) || refusal.equals(Locked.WRONG);
             skipped.add(new Sorted.Skipped(name, refusal));
             return;
         }
@@ -180,13 +200,17 @@ final class Archive {
             refusal = promise == null ? unpack(packed, target) : promise(promise, target);
         } catch (Stop e) {
             throw e;
+        } catch (Locked e) {
+            locked = true;
+            refusal = Objects.requireNonNull(e.getMessage());
         } catch (InvalidPathException e) {
             refusal = "its name cannot be a file name here";
         } catch (FileSystemException e) {
             refusal = "it cannot be unpacked ("
                     + (e.getReason() == null ? e.getClass().getSimpleName() : e.getReason()) + ")";
         } catch (IOException | RuntimeException e) {
-            refusal = "it is damaged (" + e.getMessage() + ")";
+            locked |= packed.isByPassword();
+            refusal = packed.isByPassword() ? Locked.WRONG : "it is damaged (" + e.getMessage() + ")";
         }
         if (!refusal.isEmpty()) {
             skipped.add(new Sorted.Skipped(name, refusal));
@@ -324,6 +348,10 @@ final class Archive {
             sum.update(buffer, 0, n);
             out.write(buffer, 0, n);
         }
-        return packed.sum() >= 0 && sum.getValue() != packed.sum() ? "it is damaged: its checksum does not fit" : "";
+        if (packed.sum() < 0 || sum.getValue() == packed.sum()) {
+            return "";
+        }
+        locked |= packed.isByPassword();
+        return packed.isByPassword() ? Locked.WRONG : "it is damaged: its checksum does not fit";
     }
 }

@@ -27,6 +27,9 @@ import yondershelf.sorting.Sorter;
 public record Habits(List<Said> said) {
     public static final Habits NONE = new Habits(List.of());
 
+    /** Where they are kept, in the folder of the program's own state. */
+    public static final String FILE = "naming-habits.json";
+
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final long MOST_BYTES = 4L << 20;
     private static final int MOST = 5_000;

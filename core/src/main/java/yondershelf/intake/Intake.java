@@ -71,12 +71,24 @@ public final class Intake implements AutoCloseable {
             } else if (FileType.byName(Planner.name(path))
                     .filter(type -> type.group() == FileType.Group.ARCHIVE)
                     .isPresent()) {
-                planner.addArchive(path, temporaryFolder(path));
+                archive(planner, path);
             } else {
                 planner.addFile(path);
             }
         }
         return planner.plan();
+    }
+
+    /** One that cannot be opened costs itself only, when others came with it. */
+    private void archive(Planner planner, Path path) throws ProblemException {
+        try {
+            planner.addArchive(path, temporaryFolder(path));
+        } catch (ProblemException e) {
+            if (sources.size() == 1) {
+                throw e;
+            }
+            planner.skip(path, e.problem().cause());
+        }
     }
 
     /**
@@ -112,6 +124,7 @@ public final class Intake implements AutoCloseable {
      * @throws ProblemException when nothing could be begun
      */
     public Taken take(List<PlanItem> items, Work work) throws ProblemException {
+        long since = System.currentTimeMillis() / 1000;
         String what = "take in " + items.size() + (items.size() == 1 ? " asset" : " assets");
         try (FileActs acts = library.begin(
                 what, CutTake.of(sources, folder, wishes.flat(), items).text(), work)) {
@@ -119,7 +132,7 @@ public final class Intake implements AutoCloseable {
             Take taking = new Take(library, acts, new Targets(library, brought).free(coming), brought, work);
             Map<String, PlanItem> came = taking.all(coming);
             work.progress(came.size(), items.size(), "");
-            return new Taken(acts.made() > 0 ? acts.run() : null, came);
+            return new Taken(acts.made() > 0 ? acts.run() : null, came, since);
         }
     }
 
@@ -170,9 +183,17 @@ public final class Intake implements AutoCloseable {
         }
         takeBack(library, cut, work);
         try (Intake again = new Intake(library, cut.folder(), reader)) {
-            Wishes same =
-                    new Wishes(NameStyle.USUAL, cut.flat(), false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0);
-            return again.take(cut.in(again.plan(cut.sources(), same, work)).ticked(), work);
+            Wishes same = new Wishes(
+                    NameStyle.USUAL, cut.flat(), false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0, Map.of());
+            IntakePlan fresh = again.plan(cut.sources(), same, work);
+            if (!fresh.locked().isEmpty()) {
+                throw new Problem(
+                                fresh.locked().iterator().next().toString(),
+                                "it is protected by a password, which is not kept",
+                                "Bring it again to take it in")
+                        .raise();
+            }
+            return again.take(cut.in(fresh).ticked(), work);
         }
     }
 

@@ -1,11 +1,13 @@
 package yondershelf.intake;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import yondershelf.sorting.Sorted;
 
@@ -14,11 +16,18 @@ import yondershelf.sorting.Sorted;
  *
  * @param items the assets found, each with a number of its own
  * @param skipped files that will stay behind, with reasons
+ * @param locked archives of which something stays packed until somebody gives the right password
  */
-public record IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped) {
+public record IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped, Set<Path> locked) {
     public static final IntakePlan EMPTY = new IntakePlan(List.of(), List.of());
 
+    /** A plan of what is open. */
+    public IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped) {
+        this(items, skipped, Set.of());
+    }
+
     public IntakePlan {
+        locked = Set.copyOf(locked);
         items = List.copyOf(items);
         skipped = List.copyOf(skipped);
     }
@@ -39,7 +48,7 @@ public record IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped) {
 
     /** The same with every item changed. */
     public IntakePlan each(UnaryOperator<PlanItem> change) {
-        return new IntakePlan(items.stream().map(change).toList(), skipped);
+        return with(items.stream().map(change).toList());
     }
 
     /**
@@ -83,7 +92,7 @@ public record IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped) {
     }
 
     IntakePlan with(List<PlanItem> others) {
-        return new IntakePlan(others, skipped);
+        return new IntakePlan(others, skipped, locked);
     }
 
     int nextNumber() {

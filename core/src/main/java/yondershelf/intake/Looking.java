@@ -57,8 +57,8 @@ final class Looking {
                 work.progress(so, items.size(), item.name());
             }
         });
-        return formats.told(new IntakePlan(
-                IntStream.range(0, items.size()).mapToObj(out::get).toList(), plan.skipped()));
+        return formats.told(
+                plan.with(IntStream.range(0, items.size()).mapToObj(out::get).toList()));
     }
 
     private PlanItem at(PlanItem item) {

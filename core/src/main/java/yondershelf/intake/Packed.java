@@ -34,6 +34,11 @@ interface Packed extends Closeable {
     /** The entry's bytes. */
     InputStream open() throws IOException;
 
+    /** True for an entry that was opened by a password: if it seems damaged, that is another one. */
+    default boolean isByPassword() {
+        return false;
+    }
+
     /** How many entries there are; 0 when that is not known before. */
     int count();
 
@@ -56,12 +61,13 @@ interface Packed extends Closeable {
         InputStream open() throws IOException;
     }
 
-    static Packed of(Path archive, FileType type) throws IOException {
+    /** @param password empty when none is known */
+    static Packed of(Path archive, FileType type, String password) throws IOException {
         return switch (type) {
-            case SEVEN_ZIP -> new PackedSevenZip(archive);
+            case SEVEN_ZIP -> new PackedSevenZip(archive, password);
             case TAR -> new PackedTar(archive);
             case RAR -> throw new IOException("RAR is not read here: unpack it yourself and bring the folder");
-            default -> PackedZip.of(archive);
+            default -> PackedZip.of(archive, password);
         };
     }
 }

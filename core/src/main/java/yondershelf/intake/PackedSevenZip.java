@@ -6,6 +6,8 @@ import java.nio.file.Path;
 import org.apache.commons.compress.PasswordRequiredException;
 import org.apache.commons.compress.archivers.sevenz.SevenZArchiveEntry;
 import org.apache.commons.compress.archivers.sevenz.SevenZFile;
+import org.apache.commons.compress.archivers.sevenz.SevenZMethod;
+import org.apache.commons.compress.archivers.sevenz.SevenZMethodConfiguration;
 import org.jspecify.annotations.Nullable;
 
 /** A 7z archive (format description 7zFormat.txt of its public-domain kit). */
@@ -18,17 +20,26 @@ final class PackedSevenZip implements Packed {
     private static final int LINK = 0xA000;
 
     private final SevenZFile file;
+    private final boolean given;
     private int count;
     private @Nullable SevenZArchiveEntry entry;
 
-    PackedSevenZip(Path archive) throws IOException {
+    PackedSevenZip(Path archive, String password) throws IOException {
+        given = !password.isEmpty();
         try {
-            file = SevenZFile.builder()
-                    .setPath(archive)
-                    .setMaxMemoryLimitKiB(MOST_KIBIBYTES)
-                    .get();
+            SevenZFile.Builder builder = SevenZFile.builder().setPath(archive).setMaxMemoryLimitKiB(MOST_KIBIBYTES);
+            if (given) {
+                builder.setPassword(password);
+            }
+            file = builder.get();
         } catch (PasswordRequiredException e) {
-            throw new IOException("it is protected by a password: unpack it yourself and bring the folder", e);
+            throw new Locked(Locked.NONE);
+        } catch (IOException | RuntimeException e) {
+            // a directory that was decrypted by another password is no directory
+            if (given) {
+                throw new Locked(Locked.WRONG);
+            }
+            throw e;
         }
         for (SevenZArchiveEntry _ : file.getEntries()) {
             count++;
@@ -86,8 +97,20 @@ final class PackedSevenZip implements Packed {
         try {
             return file.getInputStream(entry());
         } catch (PasswordRequiredException e) {
-            throw new IOException("protected by a password: unpack it yourself and bring the folder", e);
+            throw new Locked(Locked.NONE);
         }
+    }
+
+    @Override
+    public boolean isByPassword() {
+        if (given) {
+            for (SevenZMethodConfiguration method : entry().getContentMethods()) {
+                if (method.getMethod() == SevenZMethod.AES256SHA256) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     @Override

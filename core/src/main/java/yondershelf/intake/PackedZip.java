@@ -19,24 +19,26 @@ final class PackedZip implements Packed {
     private final List<ZipArchiveEntry> entries;
     private final Set<ZipArchiveEntry> overlapping;
     private final EntryNames names;
+    private final @Nullable ProtectedZip protectedOnes;
     private int at = -1;
 
-    private PackedZip(Path archive) throws IOException {
+    private PackedZip(Path archive, String password) throws IOException {
         zip = ZipFile.builder().setPath(archive).get();
         try {
             entries = Collections.list(zip.getEntries());
             names = EntryNames.of(entries);
             overlapping = overlapping();
+            protectedOnes = password.isEmpty() ? null : ProtectedZip.of(archive, password, entries.size());
         } catch (IOException | RuntimeException e) {
             zip.close();
             throw e;
         }
     }
 
-    static Packed of(Path archive) throws IOException {
+    static Packed of(Path archive, String password) throws IOException {
         IOException reason;
         try {
-            return new PackedZip(archive);
+            return new PackedZip(archive, password);
         } catch (IOException e) {
             reason = e;
         }
@@ -91,6 +93,9 @@ final class PackedZip implements Packed {
         if (overlapping.contains(entry())) {
             return "its bytes are another file's too, as in an archive bomb";
         }
+        if (isProtected() && protectedOnes != null) {
+            return protectedOnes.refusal(at);
+        }
         String refusal = refusal(entry());
         return refusal.isEmpty() && !zip.canReadEntryData(entry()) ? "it is packed in a way that is not read" : refusal;
     }
@@ -99,9 +104,7 @@ final class PackedZip implements Packed {
         if (entry.isUnixSymlink()) {
             return "it is a link, which is not followed";
         }
-        return entry.getGeneralPurposeBit().usesEncryption()
-                ? "it is protected by a password: unpack it yourself and bring the folder"
-                : "";
+        return entry.getGeneralPurposeBit().usesEncryption() ? Locked.NONE : "";
     }
 
     @Override
@@ -111,18 +114,28 @@ final class PackedZip implements Packed {
 
     @Override
     public long sum() {
-        return entry().getCrc();
+        return isProtected() ? -1 : entry().getCrc();
+    }
+
+    private boolean isProtected() {
+        return entry().getGeneralPurposeBit().usesEncryption();
+    }
+
+    @Override
+    public boolean isByPassword() {
+        return isProtected() && protectedOnes != null;
     }
 
     @Override
     public InputStream open() throws IOException {
-        return zip.getInputStream(entry());
+        return isProtected() && protectedOnes != null ? protectedOnes.open(at) : zip.getInputStream(entry());
     }
 
     @Override
     public @Nullable Later later() {
         ZipArchiveEntry entry = entry();
-        return entry.getSize() < 0 ? null : new InZip(zip, entry);
+        // what is protected is unpacked at once: whether the password is right shows only then
+        return entry.getSize() < 0 || isProtected() ? null : new InZip(zip, entry);
     }
 
     private record InZip(ZipFile zip, ZipArchiveEntry entry) implements Later {
@@ -155,5 +168,8 @@ final class PackedZip implements Packed {
     @Override
     public void close() throws IOException {
         zip.close();
+        if (protectedOnes != null) {
+            protectedOnes.close();
+        }
     }
 }

@@ -98,7 +98,7 @@ final class PlanText {
                     found.credit(),
                     each.path("edited").asBoolean() ? given.byHand() : given));
         }
-        return new IntakePlan(IntakePlan.numbered(out), fresh.skipped());
+        return fresh.with(IntakePlan.numbered(out));
     }
 
     private static String key(String base, String path) {

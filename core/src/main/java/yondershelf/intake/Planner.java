@@ -44,6 +44,7 @@ final class Planner {
     private final List<Sorted.Skipped> skipped = new ArrayList<>();
     private final Map<Path, List<String>> loose = new HashMap<>();
     private final Wishes wishes;
+    private final Set<Path> locked = new HashSet<>();
 
     /** @param folder below the library's root, where things go that are not in the library yet */
     Planner(Library library, String folder, ContentReader reader, Work work, Brought brought, Wishes wishes) {
@@ -59,7 +60,10 @@ final class Planner {
 
     /** Adds an archive, as if it were unpacked into an empty folder. */
     void addArchive(Path archive, Path unpacked) throws ProblemException {
-        Archive.stage(archive, unpacked, skipped, work, brought);
+        String password = wishes.passwords().getOrDefault(archive, "");
+        if (!Archive.stage(archive, unpacked, skipped, work, brought, password)) {
+            locked.add(archive);
+        }
         addFolder(unpacked, EntryNames.stem(name(archive)));
     }
 
@@ -129,7 +133,7 @@ final class Planner {
         }
         TagProposals proposals = new TagProposals(wishes.known());
         IntakePlan plan = new HabitSorting(wishes.habits())
-                .of(new IntakePlan(Twins.told(IntakePlan.numbered(items), brought), skipped));
+                .of(new IntakePlan(Twins.told(IntakePlan.numbered(items), brought), skipped, locked));
         return plan.each(item -> {
             SortedSet<String> tags = new TreeSet<>(wishes.tags());
             if (wishes.proposing()) {

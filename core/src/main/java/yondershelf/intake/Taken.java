@@ -13,8 +13,9 @@ import yondershelf.library.Library;
  *
  * @param run the group of changes to undo it by; null when nothing was written
  * @param items that came in, by the paths of the assets they make, below the library's root
+ * @param since when it began, in seconds since 1970: what it brought was first seen then or later
  */
-public record Taken(@Nullable String run, Map<String, PlanItem> items) {
+public record Taken(@Nullable String run, Map<String, PlanItem> items, long since) {
     public Taken {
         items = Map.copyOf(items);
     }

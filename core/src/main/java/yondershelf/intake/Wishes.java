@@ -1,6 +1,9 @@
 package yondershelf.intake;
 
+import java.nio.file.Path;
 import java.util.Collections;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.SortedSet;
 import java.util.TreeSet;
 
@@ -14,6 +17,7 @@ import java.util.TreeSet;
  * @param known tags there are already
  * @param habits what was said of names before
  * @param seconds reading one file may take; 0 for what reading takes anywhere else
+ * @param passwords of archives
  */
 public record Wishes(
         NameStyle names,
@@ -22,15 +26,24 @@ public record Wishes(
         SortedSet<String> tags,
         SortedSet<String> known,
         Habits habits,
-        double seconds) {
+        double seconds,
+        Map<Path, String> passwords) {
     /** What reading a file that is taken in may take unless somebody says otherwise. */
     public static final double USUAL_SECONDS = 600;
 
     public static final Wishes NONE =
-            new Wishes(NameStyle.USUAL, false, false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0);
+            new Wishes(NameStyle.USUAL, false, false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0, Map.of());
 
     public Wishes {
         tags = Collections.unmodifiableSortedSet(new TreeSet<>(tags));
+        passwords = Map.copyOf(passwords);
         known = Collections.unmodifiableSortedSet(new TreeSet<>(known));
+    }
+
+    /** The same with a password for an archive. */
+    public Wishes opening(Path archive, String password) {
+        Map<Path, String> all = new HashMap<>(passwords);
+        all.put(archive, password);
+        return new Wishes(names, flat, proposing, tags, known, habits, seconds, all);
     }
 }

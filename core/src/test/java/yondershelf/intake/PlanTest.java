@@ -52,7 +52,7 @@ class PlanTest {
     }
 
     private static Wishes wishes(NameStyle names, boolean flat, boolean proposing, Set<String> known, Habits habits) {
-        return new Wishes(names, flat, proposing, new TreeSet<>(), new TreeSet<>(known), habits, 0);
+        return new Wishes(names, flat, proposing, new TreeSet<>(), new TreeSet<>(known), habits, 0, java.util.Map.of());
     }
 
     private Path file(String path, byte[] bytes) throws Exception {

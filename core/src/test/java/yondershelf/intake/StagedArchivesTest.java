@@ -194,7 +194,7 @@ class StagedArchivesTest {
         Path zip = zip("pack.zip", true);
         Path into = Files.createDirectory(folder.resolve("temporary"));
         try (Brought brought = new Brought(100)) {
-            Archive.stage(zip, into, new ArrayList<>(), Work.SILENT, brought);
+            Archive.stage(zip, into, new ArrayList<>(), Work.SILENT, brought, "");
             Path map = into.resolve("maps/slate_normal.png");
             assertFalse(Files.exists(map));
             assertEquals(bytes("maps/slate_normal.png").length, brought.size(map));
@@ -231,7 +231,8 @@ class StagedArchivesTest {
                         into,
                         new ArrayList<>(),
                         Work.SILENT,
-                        new Brought()));
+                        new Brought(),
+                        ""));
     }
 
     private static int indexOf(byte[] all, byte[] some) {

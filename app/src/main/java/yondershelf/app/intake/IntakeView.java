@@ -3,7 +3,9 @@ package yondershelf.app.intake;
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
@@ -23,6 +25,7 @@ import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.OpenPlan;
+import yondershelf.app.model.Questions;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.views.EmptyPlace;
@@ -60,6 +63,9 @@ public final class IntakeView extends BorderPane {
     private final WishMenu wishes;
     private @Nullable Intake intake;
     private boolean planned;
+    /** What was typed for archives that came; empty for those that are skipped. */
+    private final Map<Path, String> passwords = new HashMap<>();
+
     private @Nullable Job<IntakePlan> examining;
 
     /** @param addLibrary asks for a folder to open as a library */
@@ -112,6 +118,7 @@ public final class IntakeView extends BorderPane {
         setRight(side);
         onlyFilled = List.of(wishes, take, leave, target, side);
         workspace.brought().addListener((o, before, now) -> {
+            passwords.clear();
             if (!now.isEmpty()) {
                 replan(now);
             } else {
@@ -219,6 +226,7 @@ public final class IntakeView extends BorderPane {
             folder.setText(places.targetFolder());
         }
         close();
+        Map<Path, String> keys = Map.copyOf(passwords);
         Intake fresh =
                 new Intake(target, folder.getText(), workspace.catalogue().reader());
         intake = fresh;
@@ -229,7 +237,8 @@ public final class IntakeView extends BorderPane {
                 .jobs()
                 .start(
                         "Sorting what came",
-                        work -> fresh.plan(sources, wishes.wishes(new TreeSet<>(places.targetTags()), open), work))
+                        work -> fresh.plan(
+                                sources, wishes.wishes(new TreeSet<>(places.targetTags()), open, keys), work))
                 .result()
                 .whenComplete((made, failure) -> Platform.runLater(() -> {
                     if (fresh != intake) {
@@ -240,6 +249,7 @@ public final class IntakeView extends BorderPane {
                         list.say(new EmptyPlace(e.problem().sentence()));
                     } else if (made != null) {
                         planned = true;
+                        askForPasswords(made);
                         fill(made);
                     } else {
                         // stopped by hand
@@ -279,6 +289,24 @@ public final class IntakeView extends BorderPane {
     private void letGo() {
         workspace.brought().set(List.of());
         workspace.view().set(Workspace.View.SHELF);
+    }
+
+    /** Once for each archive; whoever skips it takes what is open. */
+    private void askForPasswords(IntakePlan made) {
+        for (Path archive : made.locked()) {
+            if (!passwords.containsKey(archive)) {
+                workspace
+                        .questions()
+                        .ask(
+                                archive.getFileName() + " is protected by a password.",
+                                new Questions.Typed("Open it", "Its password (Enter)", typed -> {
+                                    passwords.put(archive, typed);
+                                    replan(workspace.brought().get());
+                                }),
+                                new Questions.Choice(
+                                        "Skip it", "What is protected stays behind", () -> passwords.put(archive, "")));
+            }
+        }
     }
 
     private void redraw() {
@@ -326,7 +354,7 @@ public final class IntakeView extends BorderPane {
             // stopped by hand or not: what came in is there, and can be undone
             Taken came = taken.get();
             if (came != null) {
-                workspace.tookIn(target, came.run(), came.paths());
+                workspace.tookIn(target, came);
             } else {
                 count();
             }

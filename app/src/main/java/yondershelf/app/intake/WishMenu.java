@@ -1,5 +1,6 @@
 package yondershelf.app.intake;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.SortedSet;
@@ -58,7 +59,7 @@ final class WishMenu extends MenuButton {
     }
 
     /** What is wished now. */
-    Wishes wishes(SortedSet<String> tags, OpenPlan open) throws ProblemException {
+    Wishes wishes(SortedSet<String> tags, OpenPlan open, Map<Path, String> passwords) throws ProblemException {
         SortedSet<String> known = new TreeSet<>(workspace.counts().get().tags().keySet());
         return new Wishes(
                 style(),
@@ -67,7 +68,8 @@ final class WishMenu extends MenuButton {
                 tags,
                 known,
                 open.habits(),
-                60.0 * longest());
+                60.0 * longest(),
+                passwords);
     }
 
     private NameStyle style() {

@@ -84,6 +84,14 @@ public final class PlaceTree {
         }
     }
 
+    /** What was taken in last. */
+    public record Taken(int count) implements Row {
+        @Override
+        public String id() {
+            return "just-taken";
+        }
+    }
+
     /** What carries no tag. */
     public record Unfiled(int count) implements Row {
         @Override
@@ -115,8 +123,11 @@ public final class PlaceTree {
         }
     }
 
-    /** @param target id of the library new things go to */
-    public List<Row> rows(List<KnownLibrary> libraries, Counts counts, String target) {
+    /**
+     * @param target id of the library new things go to
+     * @param taken how much is there of what was taken in last
+     */
+    public List<Row> rows(List<KnownLibrary> libraries, Counts counts, String target, int taken) {
         List<Row> out = new ArrayList<>();
         out.add(new Heading("Libraries"));
         out.add(new Everything(counts.total()));
@@ -142,6 +153,9 @@ public final class PlaceTree {
         }
         addTags(navigable(counts.tags()), "", 0, out);
         out.add(new Heading("To do"));
+        if (taken > 0) {
+            out.add(new Taken(taken));
+        }
         out.add(new Unfiled(counts.unfiled()));
         return out;
     }

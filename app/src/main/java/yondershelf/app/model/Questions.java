@@ -3,6 +3,7 @@ package yondershelf.app.model;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
@@ -17,8 +18,15 @@ public final class Questions {
      */
     public record Choice(String word, String hint, Runnable act) {}
 
+    /**
+     * An answer that is typed, unseen.
+     *
+     * @param word on its button
+     */
+    public record Typed(String word, String hint, Consumer<String> act) {}
+
     /** A question in one or two sentences, the answer most people want first. */
-    public record Question(String words, List<Choice> choices) {
+    public record Question(String words, @Nullable Typed typed, List<Choice> choices) {
         public Question {
             choices = List.copyOf(choices);
         }
@@ -34,11 +42,16 @@ public final class Questions {
 
     /** Asks, after those asked before. The same question is not asked twice at a time. */
     public void ask(String words, Choice... choices) {
+        ask(words, null, choices);
+    }
+
+    /** The same with an answer that may be typed. */
+    public void ask(String words, @Nullable Typed typed, Choice... choices) {
         Question now = current.get();
         boolean asked =
                 now != null && now.words.equals(words) || waiting.stream().anyMatch(q -> q.words.equals(words));
         if (!asked) {
-            waiting.add(new Question(words, List.of(choices)));
+            waiting.add(new Question(words, typed, List.of(choices)));
             next();
         }
     }
@@ -47,6 +60,13 @@ public final class Questions {
         if (current.get() == null) {
             current.set(waiting.poll());
         }
+    }
+
+    /** Gives the answer that was typed. */
+    public void answer(Typed typed, String text) {
+        current.set(null);
+        typed.act.accept(text);
+        next();
     }
 
     /** Gives an answer to the present question. */

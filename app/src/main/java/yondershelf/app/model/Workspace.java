@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
@@ -54,6 +56,7 @@ public final class Workspace {
     private final ObjectProperty<Hits> hits = new SimpleObjectProperty<>(Hits.NONE);
     private final ObjectProperty<Counts> counts = new SimpleObjectProperty<>(Counts.NONE);
     private final ObjectProperty<List<KnownLibrary>> known = new SimpleObjectProperty<>(List.of());
+    private final ReadOnlyIntegerWrapper taken = new ReadOnlyIntegerWrapper();
     private final ObjectProperty<@Nullable Asset> selected = new SimpleObjectProperty<>();
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.SHELF);
     private final ObjectProperty<@Nullable Problem> problem = new SimpleObjectProperty<>();
@@ -81,7 +84,7 @@ public final class Workspace {
         this.arrived = new Arrived(this);
         this.openScene = new OpenScene(catalogue, background, table);
         this.openPlan =
-                new OpenPlan(history, background, catalogue.home().folder().resolve("naming-habits.json"));
+                new OpenPlan(history, background, catalogue.home().folder().resolve(yondershelf.intake.Habits.FILE));
         this.fileRuns = new FileRuns(catalogue, background, history, this::scan);
         this.faults = new Faults(catalogue, background, fileRuns, this::scan);
         faults.findings().addListener(o -> changed.forEach(Runnable::run));
@@ -130,6 +133,16 @@ public final class Workspace {
     /** How many there are by library, folder and tag, whatever the query. */
     public ObjectProperty<Counts> counts() {
         return counts;
+    }
+
+    /** What was taken in last, if anything ever was on this machine. */
+    public Optional<JustTaken> justTaken() {
+        return JustTaken.of(catalogue.home());
+    }
+
+    /** How much of it is there. */
+    public ReadOnlyIntegerProperty taken() {
+        return taken.getReadOnlyProperty();
     }
 
     /** All libraries, those away and hidden too, in their order. */
@@ -227,7 +240,13 @@ public final class Workspace {
     }
 
     private record Answer(
-            Hits hits, List<Shown> first, @Nullable Key followed, int place, Counts counts, List<KnownLibrary> known) {}
+            Hits hits,
+            List<Shown> first,
+            @Nullable Key followed,
+            int place,
+            Counts counts,
+            List<KnownLibrary> known,
+            int taken) {}
 
     /** Runs the query again and tells the views when the answer is there; a query overtaken by a later one is dropped. */
     public void search() {
@@ -244,11 +263,17 @@ public final class Workspace {
         Hits found = catalogue.find(asked);
         int place = followed == null ? -1 : found.placeOf(followed);
         return new Answer(
-                found, catalogue.page(found, 0, Pages.PAGE), followed, place, catalogue.counts(), catalogue.known());
+                found,
+                catalogue.page(found, 0, Pages.PAGE),
+                followed,
+                place,
+                catalogue.counts(),
+                catalogue.known(),
+                justTaken().map(t -> catalogue.find(t.query()).total()).orElse(0));
     }
 
     private void show(Answer a) {
-        boolean labels = !counts.get().equals(a.counts) || !known.get().equals(a.known);
+        boolean labels = !counts.get().equals(a.counts) || !known.get().equals(a.known) || taken.get() != a.taken;
         pages.show(a.hits, a.first);
         Key followed = pages.followed();
         if (followed != null && followed.equals(a.followed)) {
@@ -259,6 +284,7 @@ public final class Workspace {
         }
         known.set(a.known);
         counts.set(a.counts);
+        taken.set(a.taken);
         hits.set(a.hits);
         if (labels) {
             changed.forEach(Runnable::run);
@@ -467,7 +493,9 @@ public final class Workspace {
     }
 
     /** Remembers an intake that was done, and shows what came. */
-    public void tookIn(Library library, @Nullable String run, List<String> paths) {
+    public void tookIn(Library library, Taken came) {
+        String run = came.run();
+        List<String> paths = came.paths();
         if (run != null) {
             fileRuns.remember(
                     "take in " + Words.plural(paths.size(), "asset"), List.of(new FileRuns.Run(library, run)), () -> {
@@ -477,7 +505,18 @@ public final class Workspace {
         }
         brought.set(List.of());
         view.set(View.SHELF);
-        scan();
+        JustTaken last = new JustTaken(library.id(), came.since());
+        background.quietly(
+                "Keeping what came last",
+                work -> {
+                    last.keep(catalogue.home());
+                    return true;
+                },
+                done -> {
+                    // what came was seen already when it was labelled
+                    search();
+                    scan();
+                });
     }
 
     /** Waits for labels under way; other jobs are stopped. */

@@ -29,11 +29,14 @@ final class PlaceActs {
                 now.libraries().isEmpty() && now.folder() == null && now.tags().isEmpty() && !now.unfiled();
             case PlaceTree.LibraryRow library ->
                 now.folder() == null
+                        && now.since() == 0
                         && now.libraries().contains(library.library().id());
             case PlaceTree.FolderRow folder ->
                 folder.path().equals(now.folder())
                         && now.libraries().contains(folder.library().id());
             case PlaceTree.TagRow tag -> now.tags().contains(tag.tag());
+            case PlaceTree.Taken taken ->
+                workspace.justTaken().filter(t -> t.query().equals(now)).isPresent();
             case PlaceTree.Unfiled unfiled -> now.unfiled();
             default -> false;
         };
@@ -61,6 +64,7 @@ final class PlaceActs {
                 }
                 show(now.withTags(tags));
             }
+            case PlaceTree.Taken taken -> workspace.justTaken().ifPresent(t -> show(t.query()));
             case PlaceTree.Unfiled unfiled -> show(now.withUnfiled(!now.unfiled()));
             default -> {}
         }

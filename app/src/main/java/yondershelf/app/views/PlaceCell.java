@@ -106,6 +106,7 @@ final class PlaceCell extends ListCell<Row> {
             case PlaceTree.Hint hint -> plain(hint.id(), "place-hint");
             case PlaceTree.LibraryActs acts -> acts();
             case PlaceTree.Everything all -> place(row, "Everything", all.count(), "All libraries that are shown");
+            case PlaceTree.Taken taken -> place(row, "Just taken in", taken.count(), "What came with the last intake");
             case PlaceTree.Unfiled unfiled -> place(row, "Unfiled", unfiled.count(), "What carries no tag yet");
             case PlaceTree.TagRow tag -> place(row, tag.name(), tag.count(), tag.tag());
             case PlaceTree.FolderRow folder -> place(row, folder.name(), folder.count(), folder.path());

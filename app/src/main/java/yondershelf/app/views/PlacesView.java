@@ -62,7 +62,11 @@ public final class PlacesView extends ListView<Row> {
 
     private void fill() {
         String targetId = workspace.catalogue().target().map(Library::id).orElse("");
-        List<Row> rows = tree.rows(workspace.known().get(), workspace.counts().get(), targetId);
+        List<Row> rows = tree.rows(
+                workspace.known().get(),
+                workspace.counts().get(),
+                targetId,
+                workspace.taken().get());
         if (rows.equals(getItems())) {
             return;
         }

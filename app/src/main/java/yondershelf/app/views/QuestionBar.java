@@ -3,6 +3,7 @@ package yondershelf.app.views;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.PasswordField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -24,6 +25,21 @@ public final class QuestionBar extends HBox {
         show(questions.current().get());
     }
 
+    private void type(Questions.Typed typed) {
+        PasswordField field = new PasswordField();
+        field.setId("question-typed");
+        field.setAccessibleText(typed.hint());
+        field.setTooltip(new Tooltip(typed.hint()));
+        field.setPrefColumnCount(12);
+        Button button = new Button(typed.word());
+        button.setTooltip(new Tooltip(typed.hint()));
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.getStyleClass().add("main-act");
+        button.setOnAction(e -> questions.answer(typed, field.getText()));
+        field.setOnAction(e -> button.fire());
+        getChildren().addAll(field, button);
+    }
+
     private void show(Questions.@Nullable Question question) {
         getChildren().clear();
         setVisible(question != null);
@@ -37,7 +53,10 @@ public final class QuestionBar extends HBox {
         HBox.setHgrow(words, Priority.ALWAYS);
         words.setMaxWidth(Double.MAX_VALUE);
         getChildren().add(words);
-        boolean first = true;
+        boolean first = question.typed() == null;
+        if (question.typed() != null) {
+            type(question.typed());
+        }
         for (Questions.Choice choice : question.choices()) {
             Button button = new Button(choice.word());
             button.setTooltip(new Tooltip(choice.hint()));
