@@ -7,11 +7,12 @@ import java.util.zip.CRC32;
 import javax.imageio.stream.ImageInputStream;
 
 /**
- * Tells whether a picture's file is whole without decoding it. PNG: its closing chunk, and each chunk's CRC (W3C PNG, third
- * edition, 5.3, 5.5 and 11.2.5). JPEG: its end-of-image marker (ITU-T T.81, B.1.1.3); it carries no sums.
+ * Tells whether a picture's file is whole without decoding it. PNG: its closing chunk, that there is data before it, and each chunk's CRC (W3C PNG, third
+ * edition, 5.3, 5.5, 5.6 and 11.2.5). JPEG: its end-of-image marker (ITU-T T.81, B.1.1.3); it carries no sums.
  */
 final class Whole {
     private static final int IEND = 0x49454E44;
+    private static final int IDAT = 0x49444154;
     private static final int PNG_SIGNATURE = 8;
     private static final int CRC = 4;
     private static final int START_OF_SCAN = 0xDA;
@@ -50,6 +51,7 @@ final class Whole {
 
     private static void png(ImageInputStream in, boolean sums) throws IOException {
         long at = PNG_SIGNATURE;
+        boolean pixels = false;
         while (true) {
             in.seek(at);
             long length = in.readUnsignedInt();
@@ -59,8 +61,12 @@ final class Whole {
                 compare(in, 4 + length);
             }
             if (name == IEND) {
+                if (!pixels) {
+                    throw new IOException("there are no pixels in it");
+                }
                 return;
             }
+            pixels |= name == IDAT;
             at += 4 + 4 + length + CRC;
         }
     }
