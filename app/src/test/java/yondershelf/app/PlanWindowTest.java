@@ -18,8 +18,10 @@ import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.layout.Pane;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.app.intake.PlanLine;
@@ -98,14 +100,18 @@ class PlanWindowTest extends OneWindow {
 
     private void bring(int things) throws Exception {
         run(() -> on.window.bring(List.of(folder)));
+        await("sorted", () -> plan().items().size() == things);
+        // each line has its preview, and is not laid out again
         await(
-                "sorted and looked at",
-                () -> plan().items().size() == things
-                        && on.workspace.jobs().list().stream().allMatch(j -> j.isOver()));
+                "looked at",
+                () -> on.window.lookupAll("#intake .plan-picture").stream()
+                                .filter(n ->
+                                        n instanceof Pane p && p.getChildren().get(0) instanceof ImageView)
+                                .count()
+                        == things);
     }
 
     private Label words(String style, String text) throws Exception {
-        await("previews are there", () -> on.workspace.jobs().list().stream().allMatch(j -> j.isOver()));
         return (Label) onFx(() -> on.window.lookupAll("#intake " + style).stream()
                 .filter(n -> n instanceof Label l && l.getText().endsWith(text))
                 .findFirst()
@@ -206,6 +212,7 @@ class PlanWindowTest extends OneWindow {
         Files.writeString(folder.resolve("yard.obj"), YARD);
         bring(1);
         choose("Yard");
+        await("its nodes are known", () -> named("Yard").given().pieces().size() == 2);
         TextField least = (TextField) onFx(() -> on.window.lookup("#least-triangles"));
         run(() -> {
             least.requestFocus();
@@ -219,14 +226,16 @@ class PlanWindowTest extends OneWindow {
         await("file and node", () -> on.workspace.counts().get().total() == before + 2);
         assertEquals("yard.obj#Bench", on.named("Bench").locator().text().replaceAll(".*/", ""));
         // a place of its own shows what came last, and follows what becomes of it
-        await(
-                "a place",
-                () -> on.window.lookup("#just-taken") != null
-                        && on.workspace.taken().get() == 2);
+        await("a place", () -> on.workspace.taken().get() == 2);
+        run(() -> {
+            ListView<?> places = (ListView<?>) on.window.lookup("#places");
+            places.scrollTo(places.getItems().size() - 1);
+        });
+        await("in view", () -> on.window.lookup("#just-taken") != null);
         on.click("#just-taken");
         await("only what came", () -> on.workspace.hits().get().total() == 2);
         undo();
         await("gone", () -> on.workspace.counts().get().total() == before);
-        await("nothing is there", () -> on.workspace.taken().get() == 0 && on.window.lookup("#just-taken") == null);
+        await("nothing is there", () -> on.workspace.taken().get() == 0);
     }
 }

@@ -59,7 +59,8 @@ public final class Credits {
                 Optional<JsonNode> json = glbJson(file);
                 return json.isPresent() ? ofGltf(json.get(), name(file)) : Credit.NONE;
             }
-            return XmpPacket.read(ends(file), name(file));
+            Credit packet = XmpPacket.read(ends(file), name(file));
+            return PictureTags.mayBeIn(lower) ? packet.or(PictureTags.read(file, name(file))) : packet;
         } catch (IOException e) {
             // its own card will say what is wrong with it
             return Credit.NONE;

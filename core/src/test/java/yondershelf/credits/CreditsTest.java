@@ -119,4 +119,31 @@ class CreditsTest {
             assertEquals(new Credit("Mira Tollgate", "CC-BY-SA-4.0", name), Credits.ofFile(folder.resolve(name)), name);
         }
     }
+
+    /** Exif as other programs (npm sharp, oiiotool) write it (CIPA DC-008, 4.6.5). */
+    @Test
+    void picturesSayItInTheirTags() throws Exception {
+        Path modules = Oracles.project().resolve("target/oracles/node_modules");
+        Oracles.need(Files.isDirectory(modules.resolve("sharp")) && Oracles.hasCommand("node"), "npm sharp");
+        Path script = Path.of(Objects.requireNonNull(CreditsTest.class.getResource("/outside/exif.mjs"))
+                .toURI());
+        Oracles.run(List.of("node", script.toString(), modules.toString(), folder.toString()));
+        Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
+        Oracles.run(List.of(
+                "oiiotool",
+                "--create",
+                "8x8",
+                "3",
+                "--attrib",
+                "Artist",
+                "Mira Tollgate",
+                "--attrib",
+                "Copyright",
+                "CC BY-NC 4.0, Harbour Models",
+                "-o",
+                folder.resolve("e.tif").toString()));
+        for (String name : List.of("e.jpg", "e.png", "e.webp", "e.tif")) {
+            assertEquals(new Credit("Mira Tollgate", "CC-BY-NC-4.0", name), Credits.ofFile(folder.resolve(name)), name);
+        }
+    }
 }
