@@ -54,7 +54,7 @@ final class WindowProbe {
         beat.start();
     }
 
-    /** @param args open, pull, look or browse; the program's folder; then the library, how many assets, how many minutes */
+    /** @param args open, pull, look, plan or browse; the program's folder; then the library, how many assets, how many minutes */
     public static void main(String[] args) throws Exception {
         Thread program = new Thread(() -> Application.launch(ShelfApplication.class, "--home=" + args[1]), "program");
         program.start();
@@ -72,6 +72,7 @@ final class WindowProbe {
         switch (args[0]) {
             case "open" -> probe.open();
             case "pull" -> Trouble.pulled(probe, Path.of(args[2]));
+            case "plan" -> new PlanProbe(probe, window).run(Path.of(args[2]));
             case "look" -> Trouble.look(probe, Integer.parseInt(args[2]));
             default -> new Browsing(window, new SplittableRandom(1)).run(Integer.parseInt(args[2]));
         }
@@ -259,7 +260,14 @@ final class WindowProbe {
 
     /** A wheel's step at each frame, as fast as frames come. */
     private void scrolling(String what, int frames) throws Exception {
-        ScrollBar bar = bar(window);
+        scrolling(what, frames, bar(window), 120, 20_000);
+    }
+
+    /**
+     * @param step of the bar's value at each frame
+     * @param leap the same at every three hundredth
+     */
+    void scrolling(String what, int frames, ScrollBar bar, double step, double leap) throws Exception {
         List<Double> own = new ArrayList<>();
         List<Double> between = new ArrayList<>();
         FutureTask<Boolean> over = new FutureTask<>(() -> true);
@@ -279,7 +287,7 @@ final class WindowProbe {
                     }
                     last = clock;
                     lastBusy = busy;
-                    bar.setValue(Math.min(bar.getMax(), bar.getValue() + (own.size() % 300 == 299 ? 20_000 : 120)));
+                    bar.setValue(Math.min(bar.getMax(), bar.getValue() + (own.size() % 300 == 299 ? leap : step)));
                     if (own.size() == frames) {
                         stop();
                         over.run();

@@ -52,6 +52,11 @@ public final class WindowScale {
             window(List.of("-Xmx512m"), "open", home.toString());
             Path library = many.resolve("library");
             window(List.of("-Xmx512m"), "pull", home.toString(), library.toString());
+            Path came = many.resolve("came");
+            if (!Files.exists(came)) {
+                PlanProbe.make(came);
+            }
+            window(List.of("-Xmx512m"), "plan", home.toString(), came.toString());
             new Trouble(library, count, many.resolve("trouble")).run();
         }
         if (!minutes.equals("0")) {

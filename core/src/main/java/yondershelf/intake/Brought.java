@@ -13,6 +13,8 @@ import java.util.zip.CRC32;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
+import yondershelf.format.Formats;
+import yondershelf.library.ContentHash;
 import yondershelf.sorting.FileLore;
 import yondershelf.sorting.Lore;
 
@@ -89,22 +91,23 @@ final class Brought implements AutoCloseable {
         }
     }
 
-    /** True when two files that were brought have the same bytes: of packed ones, by their archive's word, size and checksum. */
-    boolean isTwin(Path one, Path other) {
-        Packed.Later a;
-        Packed.Later b;
+    /**
+     * Different for files with different bytes: of one that is packed its size and the checksum its archive tells, which two
+     * files of one archive share only when they are the same; empty for one that cannot be read.
+     */
+    String sum(Path file) {
+        Packed.Later later;
         synchronized (this) {
-            a = packed.get(one);
-            b = packed.get(other);
+            later = packed.get(file);
         }
-        if (a != null && b != null && a.sum() >= 0 && b.sum() >= 0) {
-            return a.size() == b.size() && a.sum() == b.sum();
+        if (later != null && later.sum() >= 0) {
+            return later.size() + "-" + later.sum();
         }
         try {
-            present(one);
-            return isSame(one, other);
-        } catch (ProblemException e) {
-            return false;
+            present(file);
+            return ContentHash.of(file, Formats.MOST_BYTES);
+        } catch (IOException | ProblemException e) {
+            return "";
         }
     }
 

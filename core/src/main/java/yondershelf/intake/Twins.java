@@ -1,12 +1,12 @@
 package yondershelf.intake;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import yondershelf.content.Kind;
+import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
 
 /** Tells things that came twice: with the same bytes, or pictures that bear one name in two formats. */
@@ -14,7 +14,9 @@ final class Twins {
     private Twins() {}
 
     static List<PlanItem> told(List<PlanItem> items, Brought brought) {
-        Map<String, List<PlanItem>> bySize = new HashMap<>();
+        Map<String, Integer> sizes = new HashMap<>();
+        items.forEach(i -> sizes.merge(size(i, brought), 1, Integer::sum));
+        Map<String, PlanItem> first = new HashMap<>();
         Map<String, PlanItem> named = new HashMap<>();
         List<PlanItem> out = new ArrayList<>();
         for (PlanItem item : items) {
@@ -22,18 +24,14 @@ final class Twins {
                 out.add(item);
                 continue;
             }
-            String size = item.kind() + " " + brought.size(item.at(item.main())) + " "
-                    + item.files().size();
-            List<PlanItem> alike = bySize.computeIfAbsent(size, k -> new ArrayList<>());
-            PlanItem first = alike.stream()
-                    .filter(o -> isSame(o, item, brought))
-                    .findFirst()
-                    .orElse(null);
-            if (first != null) {
-                out.add(item.unwanted(PlanItem.SAME + "bytes as " + first.main().path()));
+            String size = size(item, brought);
+            // only what has a twin in size is read
+            PlanItem same =
+                    sizes.getOrDefault(size, 0) < 2 ? null : first.putIfAbsent(size + " " + bytes(item, brought), item);
+            if (same != null) {
+                out.add(item.unwanted(PlanItem.SAME + "bytes as " + same.main().path()));
                 continue;
             }
-            alike.add(item);
             PlanItem other = item.kind() == Kind.TEXTURE ? named.putIfAbsent(stem(item), item) : null;
             out.add(
                     other == null
@@ -44,19 +42,23 @@ final class Twins {
         return out;
     }
 
+    private static String size(PlanItem item, Brought brought) {
+        return item.kind() + " " + brought.size(item.at(item.main())) + " "
+                + item.files().size();
+    }
+
+    /** A file that cannot be read is like no other. */
+    private static String bytes(PlanItem item, Brought brought) {
+        StringBuilder out = new StringBuilder();
+        for (SortedItem.SortedFile file : item.files()) {
+            String sum = brought.sum(item.at(file));
+            out.append(' ').append(sum.isEmpty() ? item.at(file).toString() : sum);
+        }
+        return out.toString();
+    }
+
     private static String stem(PlanItem item) {
         String path = item.main().path().toLowerCase(Locale.ROOT);
         return item.root() + "\0" + path.substring(0, Math.max(path.lastIndexOf('.'), path.lastIndexOf('/') + 1));
-    }
-
-    private static boolean isSame(PlanItem a, PlanItem b, Brought brought) {
-        for (int i = 0; i < a.files().size(); i++) {
-            Path one = a.at(a.files().get(i));
-            Path other = b.at(b.files().get(i));
-            if (!one.equals(other) && !brought.isTwin(one, other)) {
-                return false;
-            }
-        }
-        return true;
     }
 }

@@ -310,7 +310,7 @@ public final class IntakeView extends BorderPane {
     }
 
     private void redraw() {
-        list.refresh();
+        list.redraw();
     }
 
     /** Draws something that came: it may still be packed. */

@@ -15,6 +15,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.views.LineCell;
@@ -25,6 +26,7 @@ final class PlanCell extends LineCell<PlanLine> {
     private static final double STEP = 14;
 
     private final PlanList list;
+    private @Nullable ThingRow things;
 
     PlanCell(PlanList list) {
         this.list = list;
@@ -54,10 +56,18 @@ final class PlanCell extends LineCell<PlanLine> {
         });
     }
 
+    /** Fills it again with the line it shows. */
+    void again() {
+        PlanLine line = getItem();
+        if (line != null && !isEmpty()) {
+            updateItem(line, false);
+        }
+    }
+
     @Override
     public Node content(PlanLine line) {
         return switch (line) {
-            case PlanLine.Thing thing -> thing(thing, list.thing(thing));
+            case PlanLine.Thing thing -> thingRow().show(thing, list.thing(thing));
             case PlanLine.Folder folder -> folder(folder);
             case PlanLine.Heading heading -> heading(heading.words());
             case PlanLine.Left left -> left(left);
@@ -131,24 +141,65 @@ final class PlanCell extends LineCell<PlanLine> {
         return row(folder.depth(), arrow, box, name, gap(), count);
     }
 
-    private HBox thing(PlanLine.Thing line, PlanItem item) {
-        CheckBox box = box(line, item.isTicked(), "Take in " + item.name());
-        Label title = new Label(item.name());
-        title.setMinWidth(0);
-        boolean seen = !item.notes().isEmpty();
-        String words =
-                !item.reason().isEmpty() ? item.reason() : seen ? item.notes().get(0) : said(item);
-        Label about = new Label(words);
-        boolean fine = item.reason().isEmpty() || item.laidOut() != null;
-        String look = item.isTwin() || fine && seen ? "caution" : fine ? "faint" : "trouble";
-        about.getStyleClass().addAll("plan-about", look);
-        about.setTooltip(new Tooltip(seen ? String.join("\n", item.notes()) : words));
-        about.setMinWidth(0);
-        VBox both = new VBox(title, about);
-        both.setAlignment(Pos.CENTER_LEFT);
-        both.setMinWidth(0);
-        HBox.setHgrow(both, Priority.ALWAYS);
-        return row(line.depth(), box, picture(item), both);
+    /** The parts of a thing's line, which are used again for others as the list scrolls. */
+    private final class ThingRow {
+        private final CheckBox box = new CheckBox();
+        private final Label title = new Label();
+        private final Label about = new Label();
+        private final Tooltip whole = new Tooltip();
+        private final ImageView view = new ImageView();
+        private final StackPane frame = new StackPane();
+        private final HBox row;
+        private PlanLine.@Nullable Thing line;
+
+        ThingRow() {
+            box.setTooltip(new Tooltip("Take it in (Space)"));
+            box.setFocusTraversable(false);
+            box.setOnAction(e -> {
+                if (line != null) {
+                    list.tick(line);
+                }
+            });
+            title.setMinWidth(0);
+            about.setMinWidth(0);
+            about.setTooltip(whole);
+            VBox both = new VBox(title, about);
+            both.setAlignment(Pos.CENTER_LEFT);
+            both.setMinWidth(0);
+            HBox.setHgrow(both, Priority.ALWAYS);
+            frame.getStyleClass().add("plan-picture");
+            frame.setMinSize(PlanThumbs.EDGE, PlanThumbs.EDGE);
+            frame.setMaxSize(PlanThumbs.EDGE, PlanThumbs.EDGE);
+            view.setFitWidth(PlanThumbs.EDGE);
+            view.setFitHeight(PlanThumbs.EDGE);
+            view.setPreserveRatio(true);
+            row = row(0, box, frame, both);
+        }
+
+        HBox show(PlanLine.Thing shown, PlanItem item) {
+            line = shown;
+            row.setPadding(padding(shown.depth()));
+            box.setSelected(item.isTicked());
+            box.setAccessibleText("Take in " + item.name());
+            title.setText(item.name());
+            boolean seen = !item.notes().isEmpty();
+            String words = !item.reason().isEmpty()
+                    ? item.reason()
+                    : seen ? item.notes().get(0) : said(item);
+            boolean fine = item.reason().isEmpty() || item.laidOut() != null;
+            String look = item.isTwin() || fine && seen ? "caution" : fine ? "faint" : "trouble";
+            about.setText(words);
+            about.getStyleClass().setAll("label", "plan-about", look);
+            whole.setText(seen ? String.join("\n", item.notes()) : words);
+            Image image = list.thumbs().of(item);
+            view.setImage(image);
+            if (image == null) {
+                frame.getChildren().setAll(Glyphs.of(item.kind()));
+            } else if (!frame.getChildren().equals(List.of(view))) {
+                frame.getChildren().setAll(view);
+            }
+            return row;
+        }
     }
 
     /** Kind, files and tags in few words. */
@@ -164,22 +215,6 @@ final class PlanCell extends LineCell<PlanLine> {
         return item.kind().word() + files + apart + tags;
     }
 
-    private StackPane picture(PlanItem item) {
-        StackPane frame = new StackPane(Glyphs.of(item.kind()));
-        frame.getStyleClass().add("plan-picture");
-        frame.setMinSize(PlanThumbs.EDGE, PlanThumbs.EDGE);
-        frame.setMaxSize(PlanThumbs.EDGE, PlanThumbs.EDGE);
-        Image image = list.thumbs().of(item);
-        if (image != null) {
-            ImageView view = new ImageView(image);
-            view.setFitWidth(PlanThumbs.EDGE);
-            view.setFitHeight(PlanThumbs.EDGE);
-            view.setPreserveRatio(true);
-            frame.getChildren().setAll(view);
-        }
-        return frame;
-    }
-
     private static Region gap() {
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
@@ -190,7 +225,20 @@ final class PlanCell extends LineCell<PlanLine> {
         HBox row = new HBox(8, parts);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("plan-row");
-        row.setPadding(new Insets(4, 14, 4, 14 + depth * STEP));
+        row.setPadding(padding(depth));
         return row;
+    }
+
+    private static Insets padding(int depth) {
+        return new Insets(4, 14, 4, 14 + depth * STEP);
+    }
+
+    private ThingRow thingRow() {
+        ThingRow there = things;
+        if (there == null) {
+            there = new ThingRow();
+            things = there;
+        }
+        return there;
     }
 }

@@ -1,5 +1,6 @@
 package yondershelf.app.intake;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -30,6 +31,8 @@ final class PlanList extends ListView<PlanLine> {
     private final PlanThumbs thumbs;
     private final Set<String> closed = new HashSet<>();
     private final Runnable rename;
+    /** As many as were ever seen at once: they are filled again, where making them again would be seen. */
+    private final List<PlanCell> cells = new ArrayList<>();
 
     private Map<Integer, PlanItem> things = Map.of();
 
@@ -45,7 +48,11 @@ final class PlanList extends ListView<PlanLine> {
         setId("plan");
         getStyleClass().add("findings");
         setAccessibleText("What came");
-        setCellFactory(list -> new PlanCell(this));
+        setCellFactory(list -> {
+            PlanCell cell = new PlanCell(this);
+            cells.add(cell);
+            return cell;
+        });
         setContextMenu(menu());
         getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         getSelectionModel().selectedItemProperty().addListener((o, before, now) -> tell());
@@ -82,7 +89,7 @@ final class PlanList extends ListView<PlanLine> {
     private void lines(IntakePlan plan) {
         List<PlanLine> lines = PlanLine.of(plan, closed);
         if (lines.equals(getItems())) {
-            refresh();
+            redraw();
             return;
         }
         PlanLine lead = getSelectionModel().getSelectedItem();
@@ -109,6 +116,11 @@ final class PlanList extends ListView<PlanLine> {
             getSelectionModel().clearAndSelect(again);
             getFocusModel().focus(again);
         }
+    }
+
+    /** The same lines, of which something is known or said that was not. */
+    void redraw() {
+        cells.forEach(PlanCell::again);
     }
 
     private void tell() {

@@ -76,7 +76,11 @@ public final class OpenPlan {
 
     /** What was found out meanwhile; that is no act. */
     public void renew(IntakePlan better) {
-        plan.set(plan.get().renewed(better));
+        IntakePlan before = plan.get();
+        background.quietly("Sorting in what was found", work -> before.renewed(better), found -> {
+            // changed by hand meanwhile: once more, for what it is now
+            plan.set(plan.get() == before ? found : plan.get().renewed(better));
+        });
     }
 
     private void learn(PlanItem before, PlanItem after) {
