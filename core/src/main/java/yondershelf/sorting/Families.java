@@ -22,6 +22,9 @@ final class Families {
     private record Member(SortedItem item, FamilyName name) {}
 
     static List<SortedItem> of(List<SortedItem> items) {
+        if (items.size() < 2) {
+            return items;
+        }
         Map<Key, List<Member>> families = new LinkedHashMap<>();
         List<SortedItem> out = new ArrayList<>();
         for (SortedItem item : items) {

@@ -2,8 +2,6 @@ package yondershelf.sorting;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * A file's name without what only tells one of its kind from another.
@@ -16,10 +14,7 @@ import java.util.regex.Pattern;
  */
 record FamilyName(String words, int size, int detail, int version, String ending) {
     static final int UNTOLD = -1;
-
-    private static final Pattern DETAIL = Pattern.compile("(lod|level)(\\d{1,2})?");
-    private static final Pattern VERSION = Pattern.compile("(?:v|ver|version)(\\d{1,4})?");
-    private static final Pattern NUMBER = Pattern.compile("\\d{1,4}");
+    private static final int MOST_DIGITS = 4;
 
     static FamilyName of(String path) {
         String name = Sorter.name(path);
@@ -31,18 +26,18 @@ record FamilyName(String words, int size, int detail, int version, String ending
         int version = UNTOLD;
         for (int i = 0; i < all.size(); i++) {
             String word = all.get(i);
-            String next = i + 1 < all.size() && NUMBER.matcher(all.get(i + 1)).matches() ? all.get(i + 1) : "";
-            Matcher level = DETAIL.matcher(word);
-            Matcher edition = VERSION.matcher(word);
-            int pixels = MapSize.of(word);
+            String next = i + 1 < all.size() && number(all.get(i + 1), 0) != UNTOLD ? all.get(i + 1) : "";
+            int letters = letters(word);
+            int told = number(word, letters);
+            int pixels = letters > 0 ? 0 : MapSize.of(word);
             if (pixels > 0) {
                 size = Math.max(size, pixels);
-            } else if (level.matches() && (level.group(2) != null || word.equals("lod") && !next.isEmpty())) {
-                detail = Integer.parseInt(level.group(2) != null ? level.group(2) : next);
-                i += level.group(2) == null ? 1 : 0;
-            } else if (edition.matches() && (edition.group(1) != null || word.length() > 1 && !next.isEmpty())) {
-                version = Integer.parseInt(edition.group(1) != null ? edition.group(1) : next);
-                i += edition.group(1) == null ? 1 : 0;
+            } else if (isDetail(word, letters) && (told != UNTOLD || letters == 3 && !next.isEmpty())) {
+                detail = told != UNTOLD ? told : number(next, 0);
+                i += told != UNTOLD ? 0 : 1;
+            } else if (isVersion(word, letters) && (told != UNTOLD || letters > 1 && !next.isEmpty())) {
+                version = told != UNTOLD ? told : number(next, 0);
+                i += told != UNTOLD ? 0 : 1;
             } else {
                 left.add(NameWords.plain(word));
             }
@@ -71,5 +66,40 @@ record FamilyName(String words, int size, int detail, int version, String ending
             out.add(ending);
         }
         return out.isEmpty() ? "another" : String.join(" ", out);
+    }
+
+    private static int letters(String word) {
+        int at = 0;
+        while (at < word.length() && word.charAt(at) >= 'a' && word.charAt(at) <= 'z') {
+            at++;
+        }
+        return at;
+    }
+
+    private static boolean isDetail(String word, int letters) {
+        return letters == 3 && word.startsWith("lod") || letters == 5 && word.startsWith("level");
+    }
+
+    private static boolean isVersion(String word, int letters) {
+        return letters == 1 && word.startsWith("v")
+                || letters == 3 && word.startsWith("ver")
+                || letters == 7 && word.startsWith("version");
+    }
+
+    /** Up to four digits from there to the word's end; {@link #UNTOLD} for anything else. */
+    private static int number(String word, int from) {
+        int digits = word.length() - from;
+        if (digits < 1 || digits > MOST_DIGITS) {
+            return UNTOLD;
+        }
+        int value = 0;
+        for (int i = from; i < word.length(); i++) {
+            char c = word.charAt(i);
+            if (c < '0' || c > '9') {
+                return UNTOLD;
+            }
+            value = value * 10 + c - '0';
+        }
+        return value;
     }
 }

@@ -27,6 +27,7 @@ final class PlanCell extends LineCell<PlanLine> {
 
     private final PlanList list;
     private @Nullable ThingRow things;
+    private @Nullable FolderRow folders;
 
     PlanCell(PlanList list) {
         this.list = list;
@@ -68,7 +69,7 @@ final class PlanCell extends LineCell<PlanLine> {
     public Node content(PlanLine line) {
         return switch (line) {
             case PlanLine.Thing thing -> thingRow().show(thing, list.thing(thing));
-            case PlanLine.Folder folder -> folder(folder);
+            case PlanLine.Folder folder -> folderRow().show(folder);
             case PlanLine.Heading heading -> heading(heading.words());
             case PlanLine.Left left -> left(left);
         };
@@ -106,60 +107,70 @@ final class PlanCell extends LineCell<PlanLine> {
         return label;
     }
 
-    private CheckBox box(PlanLine line, boolean selected, String words) {
+    private CheckBox box() {
         CheckBox box = new CheckBox();
-        box.setSelected(selected);
-        box.setAccessibleText(words);
         box.setTooltip(new Tooltip("Take it in (Space)"));
         box.setFocusTraversable(false);
-        box.setOnAction(e -> list.tick(line));
+        box.setOnAction(e -> list.tick(getItem()));
         return box;
     }
 
-    private HBox folder(PlanLine.Folder folder) {
-        long ticked = folder.things().stream()
-                .map(list::thing)
-                .filter(i -> i != null && i.isTicked())
-                .count();
-        CheckBox box = box(folder, ticked == folder.things().size(), "Take in all of " + folder.path());
-        box.setIndeterminate(ticked > 0 && ticked < folder.things().size());
-        Label arrow = new Label(folder.open() ? "▾" : "▸");
-        arrow.getStyleClass().add("place-arrow");
-        arrow.setOnMouseClicked(e -> list.open(folder, !folder.open()));
-        Label name = new Label(folder.path().isEmpty() ? "the library itself" : folder.name());
-        name.getStyleClass().add("plan-folder");
-        name.setTooltip(new Tooltip(folder.path()));
-        name.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
-        name.setMinWidth(0);
-        Label count = new Label(
-                ticked == folder.things().size()
-                        ? Words.count(ticked)
-                        : Words.count(ticked) + " of "
-                                + Words.count(folder.things().size()));
-        count.getStyleClass().add("faint");
-        count.setMinWidth(Region.USE_PREF_SIZE);
-        return row(folder.depth(), arrow, box, name, gap(), count);
+    /** The parts of a folder's line, which are used again for others. */
+    private final class FolderRow {
+        private final CheckBox box = box();
+        private final Label arrow = new Label();
+        private final Label name = new Label();
+        private final Label count = new Label();
+        private final Tooltip whole = new Tooltip();
+        private final HBox row;
+
+        FolderRow() {
+            arrow.getStyleClass().add("place-arrow");
+            arrow.setOnMouseClicked(e -> {
+                if (getItem() instanceof PlanLine.Folder folder) {
+                    list.open(folder, !folder.open());
+                }
+            });
+            name.getStyleClass().add("plan-folder");
+            name.setTooltip(whole);
+            name.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
+            name.setMinWidth(0);
+            count.getStyleClass().add("faint");
+            count.setMinWidth(Region.USE_PREF_SIZE);
+            Region gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            row = row(0, arrow, box, name, gap, count);
+        }
+
+        HBox show(PlanLine.Folder folder) {
+            int all = folder.things().size();
+            int ticked = (int) folder.things().stream()
+                    .map(list::thing)
+                    .filter(i -> i != null && i.isTicked())
+                    .count();
+            row.setPadding(padding(folder.depth()));
+            box.setSelected(ticked == all);
+            box.setIndeterminate(ticked > 0 && ticked < all);
+            box.setAccessibleText("Take in all of " + folder.path());
+            arrow.setText(folder.open() ? "▾" : "▸");
+            name.setText(folder.path().isEmpty() ? "the library itself" : folder.name());
+            whole.setText(folder.path());
+            count.setText(ticked == all ? Words.count(ticked) : Words.count(ticked) + " of " + Words.count(all));
+            return row;
+        }
     }
 
     /** The parts of a thing's line, which are used again for others as the list scrolls. */
     private final class ThingRow {
-        private final CheckBox box = new CheckBox();
+        private final CheckBox box = box();
         private final Label title = new Label();
         private final Label about = new Label();
         private final Tooltip whole = new Tooltip();
         private final ImageView view = new ImageView();
         private final StackPane frame = new StackPane();
         private final HBox row;
-        private PlanLine.@Nullable Thing line;
 
         ThingRow() {
-            box.setTooltip(new Tooltip("Take it in (Space)"));
-            box.setFocusTraversable(false);
-            box.setOnAction(e -> {
-                if (line != null) {
-                    list.tick(line);
-                }
-            });
             title.setMinWidth(0);
             about.setMinWidth(0);
             about.setTooltip(whole);
@@ -177,7 +188,6 @@ final class PlanCell extends LineCell<PlanLine> {
         }
 
         HBox show(PlanLine.Thing shown, PlanItem item) {
-            line = shown;
             row.setPadding(padding(shown.depth()));
             box.setSelected(item.isTicked());
             box.setAccessibleText("Take in " + item.name());
@@ -215,12 +225,6 @@ final class PlanCell extends LineCell<PlanLine> {
         return item.kind().word() + files + apart + tags;
     }
 
-    private static Region gap() {
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        return gap;
-    }
-
     private static HBox row(int depth, Node... parts) {
         HBox row = new HBox(8, parts);
         row.setAlignment(Pos.CENTER_LEFT);
@@ -231,6 +235,15 @@ final class PlanCell extends LineCell<PlanLine> {
 
     private static Insets padding(int depth) {
         return new Insets(4, 14, 4, 14 + depth * STEP);
+    }
+
+    private FolderRow folderRow() {
+        FolderRow there = folders;
+        if (there == null) {
+            there = new FolderRow();
+            folders = there;
+        }
+        return there;
     }
 
     private ThingRow thingRow() {
