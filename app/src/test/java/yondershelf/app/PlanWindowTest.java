@@ -22,6 +22,9 @@ import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Pane;
+import net.lingala.zip4j.ZipFile;
+import net.lingala.zip4j.model.ZipParameters;
+import net.lingala.zip4j.model.enums.EncryptionMethod;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.app.intake.PlanLine;
@@ -237,5 +240,34 @@ class PlanWindowTest extends OneWindow {
         undo();
         await("gone", () -> on.workspace.counts().get().total() == before);
         await("nothing is there", () -> on.workspace.taken().get() == 0);
+    }
+
+    /** A protected archive is asked for its password, where the window asks everything; skipped, it is not asked again. */
+    @Test
+    void aPasswordIsAskedOnce() throws Exception {
+        picture("sign.png", 1);
+        Path pack = folder.resolve("locked.zip");
+        try (ZipFile zip = new ZipFile(pack.toFile(), "secret".toCharArray())) {
+            ZipParameters how = new ZipParameters();
+            how.setEncryptFiles(true);
+            how.setEncryptionMethod(EncryptionMethod.AES);
+            zip.addFile(folder.resolve("sign.png").toFile(), how);
+        }
+        run(() -> on.window.bring(List.of(pack)));
+        await("asked", () -> on.window.lookup("#question-typed") != null);
+        assertEquals(0, plan().items().size());
+        on.robot.clickOn("#question-typed");
+        on.robot.write("secret");
+        on.press(KeyCode.ENTER);
+        await("open", () -> plan().items().size() == 1 && has("Sign"));
+        letGo();
+        run(() -> on.window.bring(List.of(pack)));
+        await("asked again", () -> on.window.lookup("#question-typed") != null);
+        on.robot.clickOn("Skip it");
+        await(
+                "quiet",
+                () -> on.window.lookup("#question-typed") == null
+                        && plan().items().isEmpty());
+        letGo();
     }
 }
