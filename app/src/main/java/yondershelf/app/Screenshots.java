@@ -98,7 +98,7 @@ final class Screenshots {
                 // the set of maps, whose roles can be told
                 if (window.lookup("#plan") instanceof ListView<?> plan) {
                     for (int i = 0; i < plan.getItems().size() && window.lookup("#intake .map-use") == null; i++) {
-                        plan.getSelectionModel().select(i);
+                        plan.getSelectionModel().clearAndSelect(i);
                     }
                 }
             });

@@ -54,6 +54,9 @@ final class TakeCommand extends Base {
                     + " the size before a material's name; as each/_/size.")
     String names = NameStyle.USUAL.text();
 
+    @Option(names = "--replace", description = "Replace files of the same name; without it both are kept.")
+    boolean replacing;
+
     @Option(names = "--flat", description = "Leave out folders that hold nothing but another folder.")
     boolean flat;
 
@@ -105,7 +108,8 @@ final class TakeCommand extends Base {
                     new TreeSet<>(catalogue.counts().tags().keySet()),
                     Habits.read(catalogue.home().folder().resolve(Habits.FILE)),
                     minutes * 60,
-                    passwords());
+                    passwords(),
+                    replacing);
             IntakePlan plan = wanted(intake.examine(intake.plan(sources, wishes, work), work));
             ObjectNode node = describe(plan);
             if (!planOnly) {

@@ -32,7 +32,9 @@ final class TextureWork implements KindWork {
     @Override
     public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(reader.readColours(ImageSource.at(source.main())), size);
+        Mosaic mosaic = Mosaic.of(source);
+        return booth.preview(
+                mosaic.isOne() ? mosaic.read(reader, size) : reader.readColours(ImageSource.at(source.main())), size);
     }
 
     @Override

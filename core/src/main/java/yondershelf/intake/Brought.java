@@ -91,6 +91,20 @@ final class Brought implements AutoCloseable {
         }
     }
 
+    /** The first bytes of a file that is packed; none of one that is not. */
+    byte[] head(Path file, int bytes) throws IOException {
+        Packed.Later later;
+        synchronized (this) {
+            later = packed.get(file);
+        }
+        if (later == null) {
+            return new byte[0];
+        }
+        try (InputStream in = later.open()) {
+            return in.readNBytes(bytes);
+        }
+    }
+
     /**
      * Different for files with different bytes: of one that is packed its size and the checksum its archive tells, which two
      * files of one archive share only when they are the same; empty for one that cannot be read.
@@ -196,7 +210,7 @@ final class Brought implements AutoCloseable {
 
     /** What sorting asks of files below a folder, which are unpacked for it. */
     Lore lore(Path root, ContentReader reader) {
-        return new BroughtLore(this, root, new FileLore(root, reader));
+        return new BroughtLore(this, root, new FileLore(root, reader), reader);
     }
 
     @Override

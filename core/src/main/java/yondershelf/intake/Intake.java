@@ -127,9 +127,18 @@ public final class Intake implements AutoCloseable {
         long since = System.currentTimeMillis() / 1000;
         String what = "take in " + items.size() + (items.size() == 1 ? " asset" : " assets");
         try (FileActs acts = library.begin(
-                what, CutTake.of(sources, folder, wishes.flat(), items).text(), work)) {
+                what,
+                CutTake.of(sources, folder, wishes.flat(), wishes.replacing(), items)
+                        .text(),
+                work)) {
             List<PlanItem> coming = made(items, work);
-            Take taking = new Take(library, acts, new Targets(library, brought).free(coming), brought, work);
+            Take taking = new Take(
+                    library,
+                    acts,
+                    new Targets(library, brought, wishes.replacing()).free(coming),
+                    brought,
+                    work,
+                    wishes.replacing());
             Map<String, PlanItem> came = taking.all(coming);
             work.progress(came.size(), items.size(), "");
             return new Taken(acts.made() > 0 ? acts.run() : null, came, since);
@@ -184,7 +193,15 @@ public final class Intake implements AutoCloseable {
         takeBack(library, cut, work);
         try (Intake again = new Intake(library, cut.folder(), reader)) {
             Wishes same = new Wishes(
-                    NameStyle.USUAL, cut.flat(), false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0, Map.of());
+                    NameStyle.USUAL,
+                    cut.flat(),
+                    false,
+                    new TreeSet<>(),
+                    new TreeSet<>(),
+                    Habits.NONE,
+                    0,
+                    Map.of(),
+                    cut.replacing());
             IntakePlan fresh = again.plan(cut.sources(), same, work);
             if (!fresh.locked().isEmpty()) {
                 throw new Problem(

@@ -55,7 +55,7 @@ final class Planner {
         this.work = work;
         this.brought = brought;
         this.duplicates = new Duplicates(library, brought);
-        this.targets = new Targets(library, brought);
+        this.targets = new Targets(library, brought, wishes.replacing());
     }
 
     /** Adds an archive, as if it were unpacked into an empty folder. */
@@ -197,6 +197,7 @@ final class Planner {
         for (SortedItem item : found) {
             work.progress(done++, found.size(), item.name());
             String duplicate = duplicates.of(root, item);
+            List<String> notes = replaced(item, placing);
             String reason = duplicate != null ? "the library has it already" : unreadable(item, root);
             items.add(new PlanItem(
                     items.size(),
@@ -207,12 +208,23 @@ final class Planner {
                     item.files(),
                     duplicate,
                     reason,
-                    List.of(),
+                    notes,
                     null,
                     credit(credits, item.files().get(0).path()),
                     reason.isEmpty() ? Given.NOTHING : Given.NOTHING.withTick(false)));
             offer(items.get(items.size() - 1));
         }
+    }
+
+    private List<String> replaced(SortedItem item, Placing placing) {
+        List<String> out = new ArrayList<>();
+        for (SortedItem.SortedFile file : item.files()) {
+            String path = IntakePlan.joined(placing.base(), placing.below(file.path()));
+            if (targets.isReplaced(path, placing.root().resolve(file.path()))) {
+                out.add("replaces " + path + ", which can be taken back");
+            }
+        }
+        return out;
     }
 
     /** What texts say of the folders they lie in, by the folder. */

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Arrival;
 import yondershelf.library.FileActs;
@@ -29,10 +30,15 @@ final class Take {
     private final Map<String, String> bases;
     private final Brought brought;
     private final Work work;
+    private final boolean replacing;
     private final Map<String, PlanItem> came = new LinkedHashMap<>();
 
-    /** @param bases where each base's items go by now */
-    Take(Library library, FileActs acts, Map<String, String> bases, Brought brought, Work work) {
+    /**
+     * @param bases where each base's items go by now
+     * @param replacing true when files of the same name are replaced
+     */
+    Take(Library library, FileActs acts, Map<String, String> bases, Brought brought, Work work, boolean replacing) {
+        this.replacing = replacing;
         this.library = library;
         this.acts = acts;
         this.bases = bases;
@@ -96,6 +102,9 @@ final class Take {
     private final class Group {
         private final List<Arrival> first = new ArrayList<>();
         private final List<Arrival> last = new ArrayList<>();
+        /** Files of the library that are replaced, with what by. */
+        private final Map<Path, Path> over = new LinkedHashMap<>();
+
         private final Map<Path, Arrival> coming = new HashMap<>();
         private final Map<String, PlanItem> names = new LinkedHashMap<>();
         private final int items;
@@ -114,7 +123,8 @@ final class Take {
                 SortedItem.SortedFile file = item.files().get(i);
                 Path target =
                         library.resolve(IntakePlan.joined(base, item.placing().below(file.path())));
-                add(Arrival.copy(item.root().resolve(file.path()), target), i == 0 && !set ? last : first);
+                Path from = item.at(file);
+                add(from, Arrival.copy(from, target), i == 0 && !set ? last : first);
             }
             if (!set) {
                 names.put(
@@ -124,12 +134,12 @@ final class Take {
             byte[] document = SetDocument.of(item);
             String path = SetDocument.path(
                     item, base, p -> isTaken(library.resolve(p), Arrival.made(document, library.resolve(p))));
-            add(Arrival.made(document, library.resolve(path)), last);
+            add(null, Arrival.made(document, library.resolve(path)), last);
             names.put(path, item);
         }
 
         /** One file may belong to several items, and what is there already need not come. */
-        private void add(Arrival arrival, List<Arrival> to) throws ProblemException {
+        private void add(@Nullable Path from, Arrival arrival, List<Arrival> to) throws ProblemException {
             Arrival other = coming.get(arrival.to());
             if (other != null && other.isSame(arrival)) {
                 return;
@@ -138,7 +148,11 @@ final class Take {
                 return;
             }
             coming.put(arrival.to(), arrival);
-            to.add(arrival);
+            if (replacing && from != null && Files.exists(arrival.to())) {
+                over.put(arrival.to(), from);
+            } else {
+                to.add(arrival);
+            }
         }
 
         private boolean isTaken(Path target, Arrival by) {
@@ -148,12 +162,23 @@ final class Take {
 
         boolean come() throws ProblemException {
             int before = came.size();
-            return first.isEmpty() && last.isEmpty()
+            int made = acts.made();
+            boolean there = first.isEmpty() && last.isEmpty()
                     || acts.bring(
                             first,
                             last,
                             work,
                             (done, all, what) -> work.progress(before + done * items / all, of, what));
+            try {
+                for (Map.Entry<Path, Path> file :
+                        there ? over.entrySet() : Map.<Path, Path>of().entrySet()) {
+                    acts.copyOver(file.getValue(), file.getKey());
+                }
+            } catch (ProblemException e) {
+                acts.takeBackTo(made);
+                throw e;
+            }
+            return there;
         }
     }
 }

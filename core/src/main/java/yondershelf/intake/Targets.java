@@ -22,12 +22,15 @@ final class Targets {
 
     private final Library library;
     private final Brought brought;
+    private final boolean replacing;
     /** What comes, by its folded target: the file it comes from. */
     private final Map<String, Path> claimed = new HashMap<>();
     /** Folded names in a folder of the library, by the folder. */
     private final Map<Path, Map<String, Path>> there = new HashMap<>();
 
-    Targets(Library library, Brought brought) {
+    /** @param replacing true when files of the library may be replaced by others of their name */
+    Targets(Library library, Brought brought, boolean replacing) {
+        this.replacing = replacing;
         this.library = library;
         this.brought = brought;
     }
@@ -64,6 +67,12 @@ final class Targets {
         return out;
     }
 
+    /** True when a file of the library has that path and other bytes. */
+    boolean isReplaced(String path, Path by) {
+        Path present = replacing ? present(path) : null;
+        return present != null && !present.equals(by) && !brought.isSame(present, by);
+    }
+
     private boolean clashes(String base, Map<String, Path> files) {
         for (Map.Entry<String, Path> file : files.entrySet()) {
             String path = IntakePlan.joined(base, file.getKey());
@@ -72,7 +81,7 @@ final class Targets {
                 return true;
             }
             Path present = present(path);
-            if (present != null && !brought.isSame(present, file.getValue())) {
+            if (!replacing && present != null && !brought.isSame(present, file.getValue())) {
                 return true;
             }
         }

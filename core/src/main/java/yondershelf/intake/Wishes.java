@@ -18,6 +18,7 @@ import java.util.TreeSet;
  * @param habits what was said of names before
  * @param seconds reading one file may take; 0 for what reading takes anywhere else
  * @param passwords of archives
+ * @param replacing true when files of the same name in the library are replaced; false when both are kept
  */
 public record Wishes(
         NameStyle names,
@@ -27,12 +28,13 @@ public record Wishes(
         SortedSet<String> known,
         Habits habits,
         double seconds,
-        Map<Path, String> passwords) {
+        Map<Path, String> passwords,
+        boolean replacing) {
     /** What reading a file that is taken in may take unless somebody says otherwise. */
     public static final double USUAL_SECONDS = 600;
 
-    public static final Wishes NONE =
-            new Wishes(NameStyle.USUAL, false, false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0, Map.of());
+    public static final Wishes NONE = new Wishes(
+            NameStyle.USUAL, false, false, new TreeSet<>(), new TreeSet<>(), Habits.NONE, 0, Map.of(), false);
 
     public Wishes {
         tags = Collections.unmodifiableSortedSet(new TreeSet<>(tags));
@@ -44,6 +46,6 @@ public record Wishes(
     public Wishes opening(Path archive, String password) {
         Map<Path, String> all = new HashMap<>(passwords);
         all.put(archive, password);
-        return new Wishes(names, flat, proposing, tags, known, habits, seconds, all);
+        return new Wishes(names, flat, proposing, tags, known, habits, seconds, all, replacing);
     }
 }

@@ -90,6 +90,11 @@ public final class FileActs implements AutoCloseable {
         change(to, true, out -> Files.copy(from, out));
     }
 
+    /** Puts a file of any size from elsewhere in the place of one that is there; its bytes are kept. */
+    public void copyOver(Path from, Path to) throws ProblemException {
+        change(to, false, out -> Files.copy(from, out));
+    }
+
     /** Deletes a file; its bytes are kept until the undo store is emptied. */
     public void delete(Path file) throws ProblemException {
         Path target = library.inside(file);

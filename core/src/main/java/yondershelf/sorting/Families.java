@@ -32,7 +32,8 @@ final class Families {
                 out.add(item);
                 continue;
             }
-            FamilyName name = FamilyName.of(item.files().get(0).path());
+            String path = item.files().get(0).path();
+            FamilyName name = item.kind() == Kind.TEXTURE ? FamilyName.ofPicture(path) : FamilyName.of(path);
             String folder = item.folder();
             while (!folder.isEmpty()
                     && (MapFolders.step(Sorter.name(folder)).size() > 0
@@ -55,6 +56,7 @@ final class Families {
         members.sort(Comparator.comparingInt((Member m) -> -m.name.version())
                 .thenComparingInt(m -> m.name.detail())
                 .thenComparingInt(m -> -m.name.size())
+                .thenComparingInt(m -> m.name.tile())
                 .thenComparing(m -> m.item.files().get(0).path()));
         Member shown = members.get(0);
         List<SortedItem.SortedFile> files = new ArrayList<>(shown.item.files());

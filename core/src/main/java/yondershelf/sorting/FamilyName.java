@@ -10,9 +10,10 @@ import java.util.List;
  * @param size of its pictures in pixels; 0 when the name does not say
  * @param detail level of detail, 0 the finest; {@link #UNTOLD} when the name does not say
  * @param version {@link #UNTOLD} when the name does not say
+ * @param tile UV square of a picture, 1001 and on; 0 when the name does not say
  * @param ending of the file, lower case
  */
-record FamilyName(String words, int size, int detail, int version, String ending) {
+record FamilyName(String words, int size, int detail, int version, int tile, String ending) {
     static final int UNTOLD = -1;
     private static final int MOST_DIGITS = 4;
 
@@ -43,11 +44,21 @@ record FamilyName(String words, int size, int detail, int version, String ending
             }
         }
         String ending = dot > 0 ? name.substring(dot + 1).toLowerCase(java.util.Locale.ROOT) : "";
-        return new FamilyName(String.join(" ", left), size, detail, version, ending);
+        return new FamilyName(String.join(" ", left), size, detail, version, 0, ending);
     }
 
     FamilyName withSize(int other) {
-        return new FamilyName(words, other, detail, version, ending);
+        return new FamilyName(words, other, detail, version, tile, ending);
+    }
+
+    /** The name of a picture, which may be one of several squares. */
+    static FamilyName ofPicture(String path) {
+        FamilyName name = of(path);
+        MapName map = MapName.of(Sorter.name(path));
+        String set = map.set() + (map.role() == null ? "" : " " + map.role().word());
+        return map.tile() == 0
+                ? name
+                : new FamilyName(set, name.size, name.detail, name.version, map.tile(), name.ending);
     }
 
     /** What tells it from the one that is shown, for people: {@code level 1}, {@code v2}, {@code 1k}, {@code exr}. */
@@ -61,6 +72,9 @@ record FamilyName(String words, int size, int detail, int version, String ending
         }
         if (size != shown.size) {
             out.add(size == 0 ? "unsized" : size >= 1024 ? size / 1024 + "k" : String.valueOf(size));
+        }
+        if (tile != shown.tile) {
+            out.add(tile == 0 ? "all" : String.valueOf(tile));
         }
         if (!ending.equals(shown.ending)) {
             out.add(ending);

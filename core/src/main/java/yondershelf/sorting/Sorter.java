@@ -73,6 +73,11 @@ public final class Sorter {
         return FamilyName.of(path).size();
     }
 
+    /** The UV square a picture's name tells, 1001 and on; 0 when it tells none. */
+    public static int tile(String path) {
+        return MapName.of(name(path)).tile();
+    }
+
     /** The last step of a path. */
     public static String fileName(String path) {
         return name(path);

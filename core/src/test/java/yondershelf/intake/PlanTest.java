@@ -1,5 +1,6 @@
 package yondershelf.intake;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -24,6 +25,7 @@ import yondershelf.content.Role;
 import yondershelf.content.Substance;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
+import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.work.Work;
@@ -52,7 +54,8 @@ class PlanTest {
     }
 
     private static Wishes wishes(NameStyle names, boolean flat, boolean proposing, Set<String> known, Habits habits) {
-        return new Wishes(names, flat, proposing, new TreeSet<>(), new TreeSet<>(known), habits, 0, java.util.Map.of());
+        return new Wishes(
+                names, flat, proposing, new TreeSet<>(), new TreeSet<>(known), habits, 0, java.util.Map.of(), false);
     }
 
     private Path file(String path, byte[] bytes) throws Exception {
@@ -319,6 +322,46 @@ class PlanTest {
         assertEquals(Habits.NONE, Habits.read(kept));
     }
 
+    /** Both are kept unless somebody wishes otherwise; what was replaced comes back byte for byte, and its labels never went. */
+    @Test
+    void filesOfTheSameName() throws Exception {
+        picture("pack/sign.png", 1);
+        try (Intake intake = new Intake(library, "", reader)) {
+            take(intake, intake.plan(List.of(folder.resolve("pack")), Work.SILENT));
+        }
+        byte[] first = Files.readAllBytes(library.resolve("pack/sign.png"));
+        Asset sign = asset("Sign");
+        catalogue.edit(sign, List.of(Edit.tag(sign.id(), "mine")));
+        picture("pack/sign.png", 5);
+        byte[] second = Files.readAllBytes(folder.resolve("pack/sign.png"));
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
+            assertEquals("pack 2", plan.items().get(0).folder());
+            Wishes replacing = new Wishes(
+                    NameStyle.USUAL,
+                    false,
+                    false,
+                    new TreeSet<>(),
+                    new TreeSet<>(),
+                    Habits.NONE,
+                    0,
+                    java.util.Map.of(),
+                    true);
+            IntakePlan over = intake.plan(List.of(folder.resolve("pack")), replacing, Work.SILENT);
+            assertEquals("pack", over.items().get(0).folder());
+            assertEquals(
+                    List.of("replaces pack/sign.png, which can be taken back"),
+                    over.items().get(0).notes());
+            Taken taken = intake.take(over.ticked(), Work.SILENT);
+            catalogue.scan(library, Work.SILENT);
+            assertArrayEquals(second, Files.readAllBytes(library.resolve("pack/sign.png")));
+            assertEquals(sign.id(), asset("Sign").id());
+            assertEquals(Set.of("mine"), library.labels(sign.id()).tags());
+            FileActs.undo(library, Objects.requireNonNull(taken.run()), false, Work.SILENT);
+            assertArrayEquals(first, Files.readAllBytes(library.resolve("pack/sign.png")));
+        }
+    }
+
     /** A take that was cut off is finished as it had been changed by hand. */
     @Test
     void aChangedPlanSurvivesBeingCutOff() throws Exception {
@@ -339,7 +382,7 @@ class PlanTest {
                     .tagged(new TreeSet<>(Set.of("timber")))
                     .of(Substance.PLASTIC);
             IntakePlan wanted = merged.with(said).with(named(merged, "Left").ticked(false));
-            cut = CutTake.of(List.of(folder.resolve("pack")), "", false, wanted.ticked());
+            cut = CutTake.of(List.of(folder.resolve("pack")), "", false, false, wanted.ticked());
         }
         CutTake read = CutTake.parse(new yondershelf.library.Unfinished("run", cut.text()))
                 .orElseThrow();

@@ -63,6 +63,8 @@ class FamiliesTest {
                         + " MooringPost_v02.glb (v2), MooringPost_v01.glb (v1)",
                 "north_pier_1k.hdr north_pier_4k.hdr north_pier_2k.exr | hdri North pier: north_pier_4k.hdr,"
                         + " north_pier_2k.exr (2k exr), north_pier_1k.hdr (1k)",
+                "chart.1002.png chart.1001.png chart.1011.png | texture Chart: chart.1001.png, chart.1002.png (1002),"
+                        + " chart.1011.png (1011)",
                 "chart_512.png chart_2048.png | texture Chart: chart_2048.png, chart_512.png (512)",
                 "hdris/1k/north_pier.hdr hdris/4k/north_pier.hdr | hdri North pier: hdris/4k/north_pier.hdr,"
                         + " hdris/1k/north_pier.hdr (1k)"

@@ -29,6 +29,7 @@ final class WishMenu extends MenuButton {
     private static final String NAMES = "intake-names";
     private static final String FLAT = "intake-flat";
     private static final String TAGS = "intake-tags";
+    private static final String REPLACE = "intake-replace";
     private static final String MINUTES = "intake-minutes";
     private static final int[] LONGEST = {1, 2, 10, 30};
 
@@ -50,6 +51,7 @@ final class WishMenu extends MenuButton {
                         names(),
                         check("Propose tags", TAGS, "true"),
                         check("Leave out folders that hold only a folder", FLAT, "false"),
+                        check("Replace files of the same name, instead of keeping both", REPLACE, "false"),
                         minutes(),
                         new SeparatorMenuItem(),
                         substances(),
@@ -69,7 +71,8 @@ final class WishMenu extends MenuButton {
                 known,
                 open.habits(),
                 60.0 * longest(),
-                passwords);
+                passwords,
+                Boolean.parseBoolean(home.setting(REPLACE, "false")));
     }
 
     private NameStyle style() {
