@@ -57,6 +57,9 @@ final class TakeCommand extends Base {
     @Option(names = "--replace", description = "Replace files of the same name; without it both are kept.")
     boolean replacing;
 
+    @Option(names = "--move", description = "Move files instead of copying them; undoing puts them back.")
+    boolean moving;
+
     @Option(names = "--flat", description = "Leave out folders that hold nothing but another folder.")
     boolean flat;
 
@@ -116,7 +119,7 @@ final class TakeCommand extends Base {
                 List<PlanItem> wanted = plan.items().stream()
                         .filter(i -> i.isWanted() || surroundings && i.laidOut() != null)
                         .toList();
-                Taken taken = intake.take(wanted, work);
+                Taken taken = moving ? intake.move(only(plan, wanted), work) : intake.take(wanted, work);
                 node.put("taken", taken.assets());
                 node.put("run", taken.run());
                 catalogue.scan(library, work);
@@ -143,6 +146,10 @@ final class TakeCommand extends Base {
                 });
             }
         }
+    }
+
+    private static IntakePlan only(IntakePlan plan, List<PlanItem> wanted) {
+        return plan.each(i -> i.ticked(wanted.contains(i)));
     }
 
     private Map<Path, String> passwords() {

@@ -6,8 +6,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import yondershelf.content.Problem;
@@ -124,6 +127,22 @@ public final class Intake implements AutoCloseable {
      * @throws ProblemException when nothing could be begun
      */
     public Taken take(List<PlanItem> items, Work work) throws ProblemException {
+        return take(items, Set.of(), false, work);
+    }
+
+    /**
+     * Takes what is ticked and removes it from where it came from; undoing puts it back there. What came in an archive, what lies
+     * in the library already and what something needs that is not ticked stays.
+     *
+     * @throws ProblemException when nothing could be begun
+     */
+    public Taken move(IntakePlan plan, Work work) throws ProblemException {
+        Set<Path> needed = new HashSet<>();
+        plan.items().stream().filter(i -> !i.isTicked()).forEach(i -> i.files().forEach(f -> needed.add(i.at(f))));
+        return take(plan.ticked(), needed, true, work);
+    }
+
+    private Taken take(List<PlanItem> items, Set<Path> needed, boolean moving, Work work) throws ProblemException {
         long since = System.currentTimeMillis() / 1000;
         String what = "take in " + items.size() + (items.size() == 1 ? " asset" : " assets");
         try (FileActs acts = library.begin(
@@ -141,8 +160,22 @@ public final class Intake implements AutoCloseable {
                     wishes.replacing());
             Map<String, PlanItem> came = taking.all(coming);
             work.progress(came.size(), items.size(), "");
+            if (moving && acts.made() > 0) {
+                acts.release(movable(taking.brought(), needed), work);
+            }
             return new Taken(acts.made() > 0 ? acts.run() : null, came, since);
         }
+    }
+
+    private Map<Path, Path> movable(Map<Path, Path> came, Set<Path> needed) {
+        Map<Path, Path> out = new LinkedHashMap<>();
+        came.forEach((from, to) -> {
+            boolean own = temporary.stream().noneMatch(from::startsWith) && !from.startsWith(library.root());
+            if (own && !needed.contains(from) && Files.isRegularFile(from) && Files.isRegularFile(to)) {
+                out.put(from, to);
+            }
+        });
+        return out;
     }
 
     /** With what has to be made of what was brought. */

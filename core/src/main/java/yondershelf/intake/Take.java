@@ -31,6 +31,9 @@ final class Take {
     private final Brought brought;
     private final Work work;
     private final boolean replacing;
+    /** Files that came, by where they came from. */
+    private final Map<Path, Path> files = new LinkedHashMap<>();
+
     private final Map<String, PlanItem> came = new LinkedHashMap<>();
 
     /**
@@ -68,6 +71,11 @@ final class Take {
         return came;
     }
 
+    /** Files that came, by where they came from. */
+    Map<Path, Path> brought() {
+        return files;
+    }
+
     private void together(List<PlanItem> items, int of) {
         if (!items.isEmpty()) {
             work.progress(came.size(), of, items.get(0).name());
@@ -83,6 +91,7 @@ final class Take {
                 group.add(item);
             }
             if (group.come()) {
+                files.putAll(group.files);
                 came.putAll(group.names);
             }
         } catch (ProblemException e) {
@@ -105,6 +114,7 @@ final class Take {
         /** Files of the library that are replaced, with what by. */
         private final Map<Path, Path> over = new LinkedHashMap<>();
 
+        private final Map<Path, Path> files = new LinkedHashMap<>();
         private final Map<Path, Arrival> coming = new HashMap<>();
         private final Map<String, PlanItem> names = new LinkedHashMap<>();
         private final int items;
@@ -124,6 +134,7 @@ final class Take {
                 Path target =
                         library.resolve(IntakePlan.joined(base, item.placing().below(file.path())));
                 Path from = item.at(file);
+                files.put(from, target);
                 add(from, Arrival.copy(from, target), i == 0 && !set ? last : first);
             }
             if (!set) {

@@ -6,6 +6,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
+import java.util.Map;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -14,7 +15,8 @@ import yondershelf.work.Work;
 
 /**
  * Changes to a library's files that can be taken back byte for byte. What is replaced is kept in {@code undo/<run>/}
- * with a manifest before anything is touched. Nothing outside the library is ever written. From {@link Library#begin} to
+ * with a manifest before anything is touched. Nothing outside the library is ever written, but what {@link #release}
+ * removes and undoing puts back. From {@link Library#begin} to
  * {@link #close} no other process and no other thread changes files of this library. Used from one thread.
  */
 public final class FileActs implements AutoCloseable {
@@ -93,6 +95,20 @@ public final class FileActs implements AutoCloseable {
     /** Puts a file of any size from elsewhere in the place of one that is there; its bytes are kept. */
     public void copyOver(Path from, Path to) throws ProblemException {
         change(to, false, out -> Files.copy(from, out));
+    }
+
+    /**
+     * Removes files that were brought from where they came from, as somebody said who moves them; undoing this group puts them
+     * back there. One that could not be removed is told, and is no failure.
+     *
+     * @param came files in the library, by where they came from
+     */
+    public void release(Map<Path, Path> came, Work work) throws ProblemException {
+        try {
+            Origins.release(library, kept.run(), came, work);
+        } catch (IOException e) {
+            throw library.notWritten(library.own(), e);
+        }
     }
 
     /** Deletes a file; its bytes are kept until the undo store is emptied. */

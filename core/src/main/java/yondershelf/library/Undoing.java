@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -59,6 +60,16 @@ public final class Undoing {
                 }
             }
             Unfinished.note(library, run, Unfinished.UNDOING);
+            Set<String> stuck = Origins.restore(library, run);
+            if (!stuck.isEmpty() && !skip) {
+                throw new Problem(
+                                stuck.iterator().next(),
+                                "it was moved here, and where it came from cannot be written now",
+                                "Connect the drive it came from, or undo the rest without it")
+                        .raise();
+            }
+            stuck.forEach(path -> skipped.add(Problem.of(path, "where it came from cannot be written: it stays")));
+            wanted.removeIf(change -> stuck.contains(change.path()));
             int files = 0;
             for (Manifest.Act change : wanted) {
                 if (restore(library, kept, change)) {

@@ -2,7 +2,9 @@ package yondershelf.intake;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
@@ -21,6 +23,7 @@ import yondershelf.catalogue.Home;
 import yondershelf.content.Coding;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
+import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.Substance;
 import yondershelf.format.Formats;
@@ -320,6 +323,42 @@ class PlanTest {
         }
         Files.writeString(kept, "{\"author\": tr");
         assertEquals(Habits.NONE, Habits.read(kept));
+    }
+
+    /** What is moved goes from where it was, but for what something left behind needs; undoing puts it back, byte for byte. */
+    @Test
+    void filesAreMoved() throws Exception {
+        text("pack/lamp.obj", "mtllib shared.mtl\n" + SQUARE + "f 1 2 3\n");
+        text("pack/post.obj", "mtllib shared.mtl\n" + SQUARE + "f 1 2 3 4\n");
+        text("pack/shared.mtl", "newmtl wood\nKd 0.5 0.4 0.3\n");
+        picture("pack/maps/sign.png", 3);
+        byte[] sign = Files.readAllBytes(folder.resolve("pack/maps/sign.png"));
+        var time = Files.getLastModifiedTime(folder.resolve("pack/maps/sign.png"));
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
+            IntakePlan some = plan.with(named(plan, "Post").ticked(false));
+            Taken taken = intake.move(some, Work.SILENT);
+            assertEquals(2, taken.assets());
+            assertFalse(Files.exists(folder.resolve("pack/lamp.obj")));
+            assertFalse(Files.exists(folder.resolve("pack/maps/sign.png")));
+            assertTrue(Files.exists(folder.resolve("pack/shared.mtl")), "the post needs it");
+            assertArrayEquals(sign, Files.readAllBytes(library.resolve("pack/maps/sign.png")));
+            // the place it came from cannot be written: nothing is lost
+            Files.delete(folder.resolve("pack/maps"));
+            Files.write(folder.resolve("pack/maps"), new byte[] {1});
+            String run = Objects.requireNonNull(taken.run());
+            assertThrows(ProblemException.class, () -> FileActs.undo(library, run, false, Work.SILENT));
+            assertArrayEquals(sign, Files.readAllBytes(library.resolve("pack/maps/sign.png")));
+            Files.delete(folder.resolve("pack/maps"));
+            FileActs.undo(library, run, false, Work.SILENT);
+            assertArrayEquals(sign, Files.readAllBytes(folder.resolve("pack/maps/sign.png")));
+            assertEquals(
+                    time.toMillis(),
+                    Files.getLastModifiedTime(folder.resolve("pack/maps/sign.png"))
+                            .toMillis());
+            assertTrue(Files.exists(folder.resolve("pack/lamp.obj")));
+            assertFalse(Files.exists(library.resolve("pack")));
+        }
     }
 
     /** Both are kept unless somebody wishes otherwise; what was replaced comes back byte for byte, and its labels never went. */

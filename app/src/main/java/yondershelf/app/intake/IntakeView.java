@@ -96,7 +96,7 @@ public final class IntakeView extends BorderPane {
         leave.setMinWidth(Region.USE_PREF_SIZE);
         take.setMinWidth(Region.USE_PREF_SIZE);
         heading.setMinWidth(Region.USE_PREF_SIZE);
-        wishes = new WishMenu(workspace, () -> replan(workspace.brought().get()));
+        wishes = new WishMenu(workspace, () -> replan(workspace.brought().get()), this::count);
         wishes.setMinWidth(Region.USE_PREF_SIZE);
         HBox head = new HBox(10, heading, gap, wishes, take, leave);
         head.setAlignment(Pos.CENTER_LEFT);
@@ -119,6 +119,7 @@ public final class IntakeView extends BorderPane {
         onlyFilled = List.of(wishes, take, leave, target, side);
         workspace.brought().addListener((o, before, now) -> {
             passwords.clear();
+            wishes.copyAgain();
             if (!now.isEmpty()) {
                 replan(now);
             } else {
@@ -335,7 +336,7 @@ public final class IntakeView extends BorderPane {
         if (planned) {
             heading.setText(all == n ? Words.plural(n, "thing") + " came" : n + " of " + Words.plural(all, "thing"));
         }
-        take.setText("Take in " + n);
+        take.setText((wishes.isMoving() ? "Move in " : "Take in ") + n);
         take.setDisable(n == 0);
     }
 
@@ -345,7 +346,9 @@ public final class IntakeView extends BorderPane {
         if (now == null || target == null) {
             return;
         }
-        List<PlanItem> items = open.plan().get().ticked();
+        IntakePlan whole = open.plan().get();
+        List<PlanItem> items = whole.ticked();
+        boolean moving = wishes.isMoving();
         // whoever is quicker than the looking waits for it
         boolean looked = examining == null || examining.result().isDone();
         take.setDisable(true);
@@ -364,13 +367,21 @@ public final class IntakeView extends BorderPane {
                 .run(
                         "Taking in " + items.size(),
                         work -> {
-                            Taken came = now.take(looked ? items : readable(now, items, work), work);
+                            List<PlanItem> coming = looked ? items : readable(now, items, work);
+                            Taken came = moving ? now.move(with(whole, coming), work) : now.take(coming, work);
                             taken.set(came);
                             workspace.label(target, came, work);
                             return true;
                         },
                         done -> over.run(),
                         over);
+    }
+
+    /** A plan in which just these are ticked. */
+    private static IntakePlan with(IntakePlan whole, List<PlanItem> coming) {
+        Map<Integer, PlanItem> ticked = new HashMap<>();
+        coming.forEach(i -> ticked.put(i.number(), i));
+        return whole.each(i -> ticked.getOrDefault(i.number(), i.ticked(false)));
     }
 
     /** Those that can be read, as their pictures show them; the others are told. What was ticked by hand comes all the same. */

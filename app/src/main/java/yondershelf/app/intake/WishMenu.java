@@ -36,13 +36,18 @@ final class WishMenu extends MenuButton {
     private final Workspace workspace;
     private final Home home;
     private final Runnable again;
+    private final CheckMenuItem moving = new CheckMenuItem("Move files here, instead of copying them");
 
-    /** @param again plans anew, because things are wished otherwise */
-    WishMenu(Workspace workspace, Runnable again) {
+    /**
+     * @param again plans anew, because things are wished otherwise
+     * @param changed shows what is wished of the act itself
+     */
+    WishMenu(Workspace workspace, Runnable again, Runnable changed) {
         super("all of them");
         this.workspace = workspace;
         this.home = workspace.catalogue().home();
         this.again = again;
+        moving.setOnAction(e -> changed.run());
         setId("intake-wishes");
         getStyleClass().add("quiet");
         setTooltip(new Tooltip("Names, tags, folders and presets for everything that came"));
@@ -53,11 +58,21 @@ final class WishMenu extends MenuButton {
                         check("Leave out folders that hold only a folder", FLAT, "false"),
                         check("Replace files of the same name, instead of keeping both", REPLACE, "false"),
                         minutes(),
+                        moving,
                         new SeparatorMenuItem(),
                         substances(),
                         nodes(),
                         ticks("Tick everything", true),
                         ticks("Tick nothing", false));
+    }
+
+    /** True when what comes goes from where it came from. Said anew for each plan: nobody is to lose files by a habit. */
+    boolean isMoving() {
+        return moving.isSelected();
+    }
+
+    void copyAgain() {
+        moving.setSelected(false);
     }
 
     /** What is wished now. */
