@@ -211,6 +211,7 @@ final class TakeCommand extends Base {
                                 file.coding().isPlain() ? null : file.coding().word())
                         .put("alternative", file.variant().isEmpty() ? null : file.variant());
             }
+            i.put("why", item.why());
             ArrayNode notes = i.putArray("notes");
             item.notes().forEach(notes::add);
             i.put(

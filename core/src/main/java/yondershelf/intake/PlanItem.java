@@ -70,6 +70,11 @@ public record PlanItem(
         return files.get(0);
     }
 
+    /** Why it was sorted so, as a clause. */
+    public String why() {
+        return Why.of(this);
+    }
+
     /** True when it is taken without being asked for. */
     public boolean isWanted() {
         return reason.isEmpty();

@@ -134,10 +134,12 @@ final class Planner {
         TagProposals proposals = new TagProposals(wishes.known());
         IntakePlan plan = new HabitSorting(wishes.habits())
                 .of(new IntakePlan(Twins.told(IntakePlan.numbered(items), brought), skipped, locked));
+        Siblings siblings = new Siblings(plan.items());
         return plan.each(item -> {
             SortedSet<String> tags = new TreeSet<>(wishes.tags());
             if (wishes.proposing()) {
                 tags.addAll(proposals.of(item));
+                siblings.of(item).ifPresent(shared -> tags.add(proposals.known(shared)));
             }
             int size = item.isSet()
                     ? item.files().stream()

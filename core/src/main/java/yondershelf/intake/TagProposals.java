@@ -50,6 +50,11 @@ final class TagProposals {
         }
     }
 
+    /** A tag of that name as it is written already, or as it is. */
+    String known(String words) {
+        return known.getOrDefault(words, words);
+    }
+
     SortedSet<String> of(PlanItem item) {
         SortedSet<String> out = new TreeSet<>();
         String inner = item.placing().below(item.main().path());

@@ -115,6 +115,9 @@ class PlanTest {
             IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
             PlanItem oak = named(plan, "Oak");
             PlanItem mystery = named(plan, "Oak mystery");
+            assertEquals("maps of one name: base color, roughness", oak.why());
+            assertEquals("a picture whose name tells of no set", mystery.why());
+            assertEquals("as you said", oak.named("Ash").why());
             IntakePlan merged = plan.merged(oak.number(), List.of(mystery.number()));
             assertEquals(1, merged.items().size());
             PlanItem whole = merged.item(oak.number()).orElseThrow();
@@ -165,6 +168,29 @@ class PlanTest {
                     .get(0);
             assertEquals(1, material.metallic(), 1e-6);
             assertEquals("pack/Harbour wall/bollard.obj", asset("Iron bollard").path());
+        }
+    }
+
+    /** Left and right, red and green: things of their own, found by a tag they share. */
+    @Test
+    void siblingsShareATag() throws Exception {
+        for (String name :
+                List.of("door_left", "door_right", "MooringBuoy_red", "MooringBuoy_green", "oar_left", "red")) {
+            text("pack/" + name + ".obj", SQUARE + "f 1 2 3\n# " + name + "\n");
+        }
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(
+                    List.of(folder.resolve("pack")),
+                    wishes(NameStyle.USUAL, false, true, Set.of(), Habits.NONE),
+                    Work.SILENT);
+            assertEquals(6, plan.items().size());
+            assertEquals(Set.of("door"), named(plan, "Door left").given().tags());
+            assertEquals(Set.of("door"), named(plan, "Door right").given().tags());
+            assertEquals(
+                    Set.of("mooring buoy"),
+                    named(plan, "Mooring buoy red").given().tags());
+            assertEquals(Set.of(), named(plan, "Oar left").given().tags());
+            assertEquals(Set.of(), named(plan, "Red").given().tags());
         }
     }
 

@@ -2,6 +2,7 @@ package yondershelf.app.intake;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.BooleanSupplier;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
@@ -73,6 +74,8 @@ final class ItemView extends VBox {
         if (!item.reason().isEmpty()) {
             told.add(item.reason());
         }
+        String why = item.why();
+        told.add(why.substring(0, 1).toUpperCase(Locale.ROOT) + why.substring(1) + ".");
         told.addAll(item.notes());
         if (!item.credit().isEmpty()) {
             told.add("Its labels will say: " + item.credit().sentence());
