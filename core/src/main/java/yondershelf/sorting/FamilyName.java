@@ -47,6 +47,19 @@ record FamilyName(String words, int size, int detail, int version, int tile, Str
         return new FamilyName(String.join(" ", left), size, detail, version, 0, ending);
     }
 
+    /** Most names are spared a second look: a square is told by a number from 1001 on, or as {@code u1_v1}. */
+    private static boolean mayBeTile(String name) {
+        for (int i = 0; i + 1 < name.length(); i++) {
+            char c = name.charAt(i);
+            char next = name.charAt(i + 1);
+            boolean digit = next >= '0' && next <= '9';
+            if (digit && (c == 'u' || c == 'U' || c == '1' && i + MOST_DIGITS <= name.length())) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     FamilyName withSize(int other) {
         return new FamilyName(words, other, detail, version, tile, ending);
     }
@@ -54,6 +67,9 @@ record FamilyName(String words, int size, int detail, int version, int tile, Str
     /** The name of a picture, which may be one of several squares. */
     static FamilyName ofPicture(String path) {
         FamilyName name = of(path);
+        if (!mayBeTile(Sorter.name(path))) {
+            return name;
+        }
         MapName map = MapName.of(Sorter.name(path));
         String set = map.set() + (map.role() == null ? "" : " " + map.role().word());
         return map.tile() == 0

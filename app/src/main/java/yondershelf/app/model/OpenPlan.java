@@ -6,6 +6,7 @@ import java.util.Objects;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.Habits;
 import yondershelf.intake.IntakePlan;
@@ -17,6 +18,12 @@ public final class OpenPlan {
     private final History history;
     private final Background background;
     private final Path habitsFile;
+    /** One after the other: each adds to what the one before wrote. */
+    private final Object learning = new Object();
+
+    /** What was found out of the things of the open plan. */
+    private @Nullable IntakePlan found;
+
     private final ReadOnlyObjectWrapper<IntakePlan> plan = new ReadOnlyObjectWrapper<>(IntakePlan.EMPTY);
 
     /** @param habitsFile where it is kept what somebody said of names */
@@ -33,6 +40,7 @@ public final class OpenPlan {
     /** Shows a plan nobody has changed yet. */
     public void open(IntakePlan fresh) {
         history.forget(this);
+        found = null;
         plan.set(fresh);
     }
 
@@ -48,7 +56,13 @@ public final class OpenPlan {
             return;
         }
         plan.set(after);
-        history.remember(this, what, () -> plan.set(after), () -> plan.set(before));
+        history.remember(this, what, () -> show(after), () -> show(before));
+    }
+
+    /** As it was then, and as far as it is known by now what its things are. */
+    private void show(IntakePlan then) {
+        IntakePlan known = found;
+        plan.set(known == null ? then : then.renewed(known));
     }
 
     /** Changes one thing of it. */
@@ -76,10 +90,13 @@ public final class OpenPlan {
 
     /** What was found out meanwhile; that is no act. */
     public void renew(IntakePlan better) {
+        found = better;
         IntakePlan before = plan.get();
-        background.quietly("Sorting in what was found", work -> before.renewed(better), found -> {
+        background.quietly("Sorting in what was found", work -> before.renewed(better), renewed -> {
             // changed by hand meanwhile: once more, for what it is now
-            plan.set(plan.get() == before ? found : plan.get().renewed(better));
+            if (found == better) {
+                plan.set(plan.get() == before ? renewed : plan.get().renewed(better));
+            }
         });
     }
 
@@ -87,10 +104,12 @@ public final class OpenPlan {
         background.quietly(
                 "Keeping what was said of names",
                 work -> {
-                    Habits now = Habits.read(habitsFile);
-                    Habits learned = now.learned(before, after);
-                    if (!Objects.equals(now, learned)) {
-                        learned.write(habitsFile);
+                    synchronized (learning) {
+                        Habits now = Habits.read(habitsFile);
+                        Habits learned = now.learned(before, after);
+                        if (!Objects.equals(now, learned)) {
+                            learned.write(habitsFile);
+                        }
                     }
                     return true;
                 },
