@@ -64,6 +64,11 @@ public record IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped, Set
         return Regrouping.split(this, number, path);
     }
 
+    /** This, of the same files as another plan, with what somebody said of that one by hand. */
+    public IntakePlan saidAgain(IntakePlan before) {
+        return CarriedOver.of(before, this);
+    }
+
     /** This with what was found out of its items meanwhile, but of those somebody changed by hand, put together or took apart. */
     public IntakePlan renewed(IntakePlan better) {
         Map<Integer, PlanItem> known = new HashMap<>();

@@ -195,6 +195,12 @@ public record PlanItem(
         return copy(kind, name, files, reason, notes, given.withPieces(pieces));
     }
 
+    /** The same with what was said of it before, but for its tags, which may be wished otherwise now. */
+    PlanItem asGiven(Given before) {
+        Given now = given.of(before.substance()).withApart(before.apart()).withPieces(before.pieces());
+        return copy(kind, name, files, reason, notes, now.withTick(isWanted() ? before.ticked() : given.ticked()));
+    }
+
     /** The same with other files, because somebody says so. */
     PlanItem holding(List<SortedFile> others) {
         return copy(kind, name, others, reason, notes, given.byHand());

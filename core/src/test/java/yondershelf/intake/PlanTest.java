@@ -134,6 +134,20 @@ class PlanTest {
             // the file that names a thing cannot be taken out of it, nor one that is not there
             assertEquals(merged, merged.split(oak.number(), "oak_color.png"));
             assertEquals(merged, merged.split(oak.number(), "nothing.png"));
+            // planned anew, somewhere else and named otherwise, it is as was said
+            NameStyle style = new NameStyle(NameStyle.Letters.NONE, "_", false);
+            try (Intake elsewhere = new Intake(library, "far", reader)) {
+                IntakePlan again = elsewhere
+                        .plan(
+                                List.of(folder.resolve("pack")),
+                                wishes(style, false, false, Set.of(), Habits.NONE),
+                                Work.SILENT)
+                        .saidAgain(apart);
+                assertEquals(
+                        apart.items().stream().map(PlanTest::roles).sorted().toList(),
+                        again.items().stream().map(PlanTest::roles).sorted().toList());
+                assertEquals("far/pack", again.items().get(0).folder());
+            }
             // what was looked at meanwhile changes nothing of it
             assertEquals(apart, apart.renewed(intake.examine(plan, Work.SILENT)));
             take(intake, apart);

@@ -63,6 +63,7 @@ public final class IntakeView extends BorderPane {
     private final WishMenu wishes;
     private @Nullable Intake intake;
     private boolean planned;
+    private List<Path> plannedOf = List.of();
     /** What was typed for archives that came; empty for those that are skipped. */
     private final Map<Path, String> passwords = new HashMap<>();
 
@@ -155,6 +156,7 @@ public final class IntakeView extends BorderPane {
 
     private void showEmpty() {
         planned = false;
+        plannedOf = List.of();
         heading.setText("Intake");
         take.setDisable(true);
         large.show(null);
@@ -226,8 +228,11 @@ public final class IntakeView extends BorderPane {
         if (!planned && !places.targetFolder().isEmpty()) {
             folder.setText(places.targetFolder());
         }
-        close();
         Map<Path, String> keys = Map.copyOf(passwords);
+        // the same things wished otherwise, or other things
+        IntakePlan before = sources.equals(plannedOf) ? open.plan().get() : IntakePlan.EMPTY;
+        plannedOf = List.copyOf(sources);
+        close();
         Intake fresh =
                 new Intake(target, folder.getText(), workspace.catalogue().reader());
         intake = fresh;
@@ -238,8 +243,8 @@ public final class IntakeView extends BorderPane {
                 .jobs()
                 .start(
                         "Sorting what came",
-                        work -> fresh.plan(
-                                sources, wishes.wishes(new TreeSet<>(places.targetTags()), open, keys), work))
+                        work -> fresh.plan(sources, wishes.wishes(new TreeSet<>(places.targetTags()), open, keys), work)
+                                .saidAgain(before))
                 .result()
                 .whenComplete((made, failure) -> Platform.runLater(() -> {
                     if (fresh != intake) {
