@@ -15,6 +15,7 @@ import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.ListView;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
@@ -87,6 +88,9 @@ final class WindowDriver implements AutoCloseable {
         robot.release(KeyCode.SHIFT, KeyCode.CONTROL).release(MouseButton.PRIMARY, MouseButton.SECONDARY);
         undoAll();
         run(() -> {
+            if (window.lookup("#places") instanceof ListView<?> places) {
+                places.scrollTo(0);
+            }
             window.keys().hide();
             window.setFog(false);
             workspace.brought().set(List.of());
