@@ -19,8 +19,9 @@ final class Flattening {
         Map<String, Set<String>> in = new HashMap<>();
         for (SortedItem item : items) {
             for (SortedItem.SortedFile file : item.files()) {
-                for (String at = file.path(); !at.isEmpty(); at = parent(at)) {
-                    in.computeIfAbsent(parent(at), k -> new HashSet<>()).add(at);
+                for (String at = file.path(); !at.isEmpty(); at = IntakePlan.parent(at)) {
+                    in.computeIfAbsent(IntakePlan.parent(at), k -> new HashSet<>())
+                            .add(at);
                 }
             }
         }
@@ -42,9 +43,5 @@ final class Flattening {
                 .filter(f -> f.path().startsWith(level + "/"))
                 .count();
         return inside > 0 && inside < item.files().size();
-    }
-
-    private static String parent(String path) {
-        return path.substring(0, Math.max(0, path.lastIndexOf('/')));
     }
 }

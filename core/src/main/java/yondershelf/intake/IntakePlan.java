@@ -109,6 +109,11 @@ public record IntakePlan(List<PlanItem> items, List<Sorted.Skipped> skipped, Set
         return a.isEmpty() ? b : b.isEmpty() ? a : a + "/" + b;
     }
 
+    /** A path without its last step; empty when there is but one. */
+    static String parent(String path) {
+        return path.substring(0, Math.max(0, path.lastIndexOf('/')));
+    }
+
     static List<PlanItem> numbered(List<PlanItem> items) {
         List<PlanItem> out = new ArrayList<>();
         for (PlanItem item : items) {

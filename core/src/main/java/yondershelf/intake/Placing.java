@@ -25,7 +25,7 @@ public record Placing(Path root, String base, List<String> dropped) {
         for (String level : dropped) {
             if (out.startsWith(level + "/")) {
                 // the longest first: what is above it is still as it was
-                out = IntakePlan.joined(parent(level), out.substring(level.length() + 1));
+                out = IntakePlan.joined(IntakePlan.parent(level), out.substring(level.length() + 1));
             }
         }
         return out;
@@ -33,14 +33,10 @@ public record Placing(Path root, String base, List<String> dropped) {
 
     /** Where a folder comes to lie below the base. */
     public String belowFolder(String folder) {
-        return parent(below(joinedStep(folder)));
+        return IntakePlan.parent(below(joinedStep(folder)));
     }
 
     private static String joinedStep(String folder) {
         return folder.isEmpty() ? "x" : folder + "/x";
-    }
-
-    private static String parent(String path) {
-        return path.substring(0, Math.max(0, path.lastIndexOf('/')));
     }
 }

@@ -99,7 +99,7 @@ final class Regrouping {
                 type.isModel() ? Kind.MODEL : Kind.TEXTURE,
                 Sorter.title(path),
                 item.placing(),
-                IntakePlan.joined(item.base(), parent(item.placing().below(path))),
+                IntakePlan.joined(item.base(), IntakePlan.parent(item.placing().below(path))),
                 List.of(own),
                 null,
                 "",
@@ -115,9 +115,5 @@ final class Regrouping {
             }
         }
         return plan.with(out);
-    }
-
-    private static String parent(String path) {
-        return path.substring(0, Math.max(0, path.lastIndexOf('/')));
     }
 }

@@ -23,7 +23,7 @@ final class ItemFields extends VBox {
     private final TextField name = new TextField();
     private final ComboBox<Kind> kind = new ComboBox<>();
     private final ComboBox<Substance> substance = new ComboBox<>();
-    private final TagChips tags = new TagChips("came-tag", this::tag, this::untag);
+    private final TagChips tags = new TagChips("came-tag", t -> tag(t, true), t -> tag(t, false));
     private @Nullable PlanItem shown;
     private boolean filling;
 
@@ -126,21 +126,14 @@ final class ItemFields extends VBox {
         }
     }
 
-    private void tag(String tag) {
+    private void tag(String tag, boolean added) {
         PlanItem item = shown;
         if (item != null) {
             SortedSet<String> all = new TreeSet<>(item.given().tags());
-            all.add(tag);
-            open.change("add tag " + tag, item.tagged(all));
-        }
-    }
-
-    private void untag(String tag) {
-        PlanItem item = shown;
-        if (item != null) {
-            SortedSet<String> all = new TreeSet<>(item.given().tags());
-            all.remove(tag);
-            open.change("take away tag " + tag, item.tagged(all));
+            boolean other = added ? all.add(tag) : all.remove(tag);
+            if (other) {
+                open.change((added ? "add tag " : "take away tag ") + tag, item.tagged(all));
+            }
         }
     }
 }
