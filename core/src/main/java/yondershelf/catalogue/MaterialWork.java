@@ -15,6 +15,7 @@ import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
+import yondershelf.format.Squares;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 
@@ -44,8 +45,7 @@ final class MaterialWork implements KindWork {
         for (SortedItem.SortedFile file : source.files()) {
             Role role = file.role();
             if (role != null && file.isUsed()) {
-                maps.put(
-                        role, ImageSource.at(source.root().resolve(file.path())).as(file.coding()));
+                maps.put(role, OnSquares.of(source, file).as(file.coding()));
             }
         }
         return maps;
@@ -61,7 +61,7 @@ final class MaterialWork implements KindWork {
     @Override
     public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(booth.stage(read(source)), size, size, samples, cancelled);
+        return booth.preview(booth.stage(OnSquares.together(read(source))), size, size, samples, cancelled);
     }
 
     @Override
@@ -70,7 +70,7 @@ final class MaterialWork implements KindWork {
             return reader.readMaterials(source.main()).first().withName(source.name());
         }
         EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
-        maps(source).forEach((role, image) -> maps.put(role, TextureUse.of(image)));
+        maps(source).forEach((role, image) -> maps.put(role, Squares.spread(TextureUse.of(image))));
         return Material.ofMaps(source.name(), maps);
     }
 
@@ -81,7 +81,9 @@ final class MaterialWork implements KindWork {
 
     @Override
     public Optional<Booth.Stage> stage(Object content) {
-        return content instanceof Material material ? Optional.of(booth.stage(material)) : Optional.empty();
+        return content instanceof Material material
+                ? Optional.of(booth.stage(OnSquares.together(material)))
+                : Optional.empty();
     }
 
     /** Its pictures are kept with the renderer's. */

@@ -32,14 +32,17 @@ final class TextureWork implements KindWork {
     @Override
     public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        Mosaic mosaic = Mosaic.of(source);
-        return booth.preview(
-                mosaic.isOne() ? mosaic.read(reader, size) : reader.readColours(ImageSource.at(source.main())), size);
+        return booth.preview(reader.readColours(picture(source)), size);
+    }
+
+    /** The picture, or all of those on several UV squares. */
+    private static ImageSource picture(Source source) {
+        return OnSquares.of(source, source.files().get(0));
     }
 
     @Override
     public Texture read(Source source) throws ProblemException {
-        Picture picture = reader.readColours(ImageSource.at(source.main()));
+        Picture picture = reader.readColours(picture(source));
         return new Texture(
                 picture,
                 Panorama.isShaped(picture.width(), picture.height())

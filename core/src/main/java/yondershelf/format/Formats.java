@@ -191,6 +191,9 @@ public final class Formats implements ContentReader {
     }
 
     private Picture picture(ImageSource source, boolean colours) throws ProblemException {
+        if (Squares.areMeant(source.reference())) {
+            return Squares.whole(source, one -> picture(one, colours));
+        }
         return edge(source.shownName(), () -> {
             if (isExr(source)) {
                 return source.coding().apply(exr(source, 1));

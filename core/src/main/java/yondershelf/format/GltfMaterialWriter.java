@@ -229,14 +229,17 @@ final class GltfMaterialWriter {
         String key = digest(bytes);
         String title = title(use);
         boolean others = role.isColour() && !image.asStored() && ColourChunks.tellsOthers(bytes, type);
-        boolean changed = !image.coding().isPlain();
+        boolean changed = !image.coding().isPlain() || Squares.areMeant(image.reference());
         if ((type == FileType.PNG || type == FileType.JPEG) && !others && !changed) {
             return new Encoded(key, title, type == FileType.PNG ? "image/png" : "image/jpeg", bytes);
         }
         Optional<Picture> picture = picture(use, role);
         return picture.isPresent()
                 ? new Encoded(
-                        (others ? "colours " : "") + image.coding().word() + key,
+                        (others ? "colours " : "")
+                                + (Squares.areMeant(image.reference()) ? "squares " : "")
+                                + image.coding().word()
+                                + key,
                         title,
                         "image/png",
                         PngWriter.write(picture.get()))

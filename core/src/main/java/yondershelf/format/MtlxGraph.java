@@ -249,9 +249,6 @@ final class MtlxGraph {
         String prefix = graph == null ? "" : graph.get("fileprefix");
         prefix = prefix.isEmpty() ? root.get("fileprefix") : prefix;
         String reference = prefix + said.get("value");
-        if (reference.contains("<")) {
-            notShown.add("a picture cut in tiles");
-        }
         String space = said.get("colorspace").isEmpty() ? node.get("colorspace") : said.get("colorspace");
         if (space.startsWith("lin_") && node.get("type").startsWith("color")) {
             notShown.add("a colour map said to be linear");
@@ -267,10 +264,10 @@ final class MtlxGraph {
         double[] factor = numbers(node, "factor", scope, graph, 1);
         return new Found(
                 factor,
-                place.use(
+                Squares.spread(place.use(
                         new ImageSource(reference, reach.follow(file, reference).open(), null),
                         wrap(node, "uaddressmode"),
-                        wrap(node, "vaddressmode")),
+                        wrap(node, "vaddressmode"))),
                 MapChannels.WHOLE);
     }
 

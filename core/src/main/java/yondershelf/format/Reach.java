@@ -68,6 +68,9 @@ public final class Reach {
 
     /** Follows a reference as the file writes it; separators may be of either kind. */
     public Target follow(Path from, String reference) {
+        if (Squares.areMeant(reference)) {
+            return firstSquare(from, Squares.each(reference));
+        }
         String text = reference.strip();
         Target target = judge(from, text);
         // "%20" and the like are meant where no file is called just that
@@ -75,6 +78,20 @@ public final class Reach {
             return target;
         }
         return PercentCode.decoded(text).map(meant -> judge(from, meant)).orElse(target);
+    }
+
+    /** Of pictures on several UV squares the first that is there. */
+    private Target firstSquare(Path from, List<String> squares) {
+        Target first = follow(from, squares.get(0));
+        if (first.verdict == Verdict.WITHIN) {
+            for (String square : squares) {
+                Path there = follow(from, square).open();
+                if (there != null && Files.isRegularFile(there)) {
+                    return new Target(Verdict.WITHIN, there);
+                }
+            }
+        }
+        return first;
     }
 
     private Target judge(Path from, String text) {
@@ -129,6 +146,11 @@ public final class Reach {
      * @param folder of the file that holds the reference, below the root, {@code /}-separated
      */
     public static List<String> below(String folder, String reference) {
+        if (Squares.areMeant(reference)) {
+            return Squares.each(reference).stream()
+                    .flatMap(square -> below(folder, square).stream())
+                    .toList();
+        }
         String text = reference.strip();
         List<String> out = new ArrayList<>();
         addBelow(folder, text, out);

@@ -237,7 +237,7 @@ final class UsdMaterials {
             }
             maps.put(
                     role,
-                    new TextureUse(
+                    Squares.spread(new TextureUse(
                             stage.files().picture(file.get(0)),
                             place.scaleU,
                             place.scaleV,
@@ -246,7 +246,7 @@ final class UsdMaterials {
                             place.turn,
                             wrap(texture, "inputs:wrapS"),
                             wrap(texture, "inputs:wrapT"),
-                            set),
+                            set)),
                     source.output.length() == "outputs:x".length()
                             ? source.output.charAt("outputs:".length())
                             : MapChannels.WHOLE);

@@ -7,7 +7,9 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
 import yondershelf.format.Formats.MapReference;
+import yondershelf.format.Squares;
 import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.sorting.Sorter;
 
 /** The document written beside the maps of a set that was taken in, so that what was found out of them is kept and other programs can use it. */
 final class SetDocument {
@@ -23,10 +25,22 @@ final class SetDocument {
         for (SortedFile file : item.files()) {
             Role role = file.role();
             if (role != null && file.isUsed()) {
-                maps.put(role, new MapReference(below(inner, placing.below(file.path())), file.coding()));
+                String reference = below(inner, placing.below(file.path()));
+                maps.put(role, new MapReference(squares(item, file, reference), file.coding()));
             }
         }
         return Formats.mtlx(item.name(), maps, item.given().substance());
+    }
+
+    /** A picture that others of its set continue on other UV squares stands for all of them. */
+    private static String squares(PlanItem item, SortedFile file, String reference) {
+        int square = Sorter.tile(file.path());
+        boolean more = square > 0
+                && item.files().stream()
+                        .anyMatch(f -> f.role() == file.role()
+                                && Sorter.tile(f.path()) > 0
+                                && Sorter.tile(f.path()) != square);
+        return more ? Squares.reference(reference, square) : reference;
     }
 
     /** The item's folder below its base. */

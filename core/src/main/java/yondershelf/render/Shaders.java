@@ -13,6 +13,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
+import yondershelf.format.Squares;
 import yondershelf.work.Cached;
 import yondershelf.work.Parallel;
 
@@ -85,7 +86,8 @@ public final class Shaders {
             }
         }
         return new Key(
-                source.coding().word() + " " + source.shownName(),
+                source.coding().word() + " " + (Squares.areMeant(source.reference()) ? "squares " : "")
+                        + source.shownName(),
                 source.bytes() == null ? 0 : System.identityHashCode(source.bytes()),
                 colour,
                 changed);

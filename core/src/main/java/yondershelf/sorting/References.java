@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import yondershelf.format.FileType;
+import yondershelf.format.Squares;
 
 /** References to other files in a model file, found by looking through its bytes: quick, and enough to tell companions. */
 final class References {
@@ -60,11 +61,21 @@ final class References {
     private static void prefixed(byte[] bytes, Set<String> references) {
         Set<String> plain = new LinkedHashSet<>();
         find(bytes, plain);
+        plain.stream().filter(name -> name.indexOf('&') >= 0).toList().forEach(name -> plain.add(unescaped(name)));
         references.addAll(plain);
         Matcher prefix = PREFIX.matcher(new String(bytes, StandardCharsets.UTF_8));
         while (prefix.find()) {
             plain.forEach(name -> references.add(prefix.group(1) + name));
         }
+    }
+
+    /** XML 1.0, 4.6, "Predefined Entities". */
+    private static String unescaped(String text) {
+        return text.replace("&lt;", "<")
+                .replace("&gt;", ">")
+                .replace("&quot;", "\"")
+                .replace("&apos;", "'")
+                .replace("&amp;", "&");
     }
 
     /** Of a material file of OBJ. */
@@ -104,8 +115,12 @@ final class References {
                 continue;
             }
             int start = dot;
-            while (start > from && dot - start <= LONGEST_NAME && isInPath(bytes[start - 1])) {
-                start--;
+            while (start > from && dot - start <= LONGEST_NAME) {
+                int token = Squares.tokenBefore(bytes, start);
+                if (token == 0 && !isInPath(bytes[start - 1])) {
+                    break;
+                }
+                start -= Math.max(1, token);
             }
             if (start == dot || bytes[dot - 1] == '/' || bytes[dot - 1] == '\\') {
                 continue;

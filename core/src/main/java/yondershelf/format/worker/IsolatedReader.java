@@ -17,6 +17,7 @@ import yondershelf.format.ContentReader;
 import yondershelf.format.ContentStream;
 import yondershelf.format.Formats;
 import yondershelf.format.Reach;
+import yondershelf.format.Squares;
 
 /**
  * Reads like {@link Formats}, with everything native done in child processes that are kept for the next file. Close it
@@ -83,6 +84,9 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
     /** A picture that needs more than one file may use whole is read at half its size. */
     @Override
     public Picture readPicture(ImageSource source) throws ProblemException {
+        if (Squares.areMeant(source.reference())) {
+            return Squares.whole(source, this::readPicture);
+        }
         Path file = source.file();
         if (!Formats.needsNative(source) || source.bytes() == null && file == null) {
             return here.readPicture(source);
@@ -107,6 +111,9 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
     /** What native code reads says nothing of its colours that is heeded. */
     @Override
     public Picture readColours(ImageSource source) throws ProblemException {
+        if (Squares.areMeant(source.reference())) {
+            return Squares.whole(source, this::readColours);
+        }
         return Formats.needsNative(source) ? readPicture(source) : here.readColours(source);
     }
 
