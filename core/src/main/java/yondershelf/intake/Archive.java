@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.FileType;
+import yondershelf.format.worker.RarReader;
 import yondershelf.sorting.Sorted;
 import yondershelf.work.Work;
 
@@ -118,13 +119,17 @@ final class Archive {
     /** @param depth how many archives this one lies in */
     private void unpack(Path from, Path into, Work work, int depth) throws ProblemException {
         Packed packed = null;
+        if (RarReader.isLaterPart(from)) {
+            skipped.add(new Sorted.Skipped(name(from), "it is a part of an archive that is read by its first part"));
+            return;
+        }
         try {
             packed = Packed.of(from, FileType.of(from).orElse(FileType.ZIP), password);
             if (packed.count() > MOST_ENTRIES) {
                 throw new Stop("it lists more than " + MOST_ENTRIES + " files");
             }
             if (depth == 0) {
-                mostPromised = Math.max(RATIO_FROM, Files.size(from) * MOST_RATIO);
+                mostPromised = Math.max(RATIO_FROM, packed.size(from) * MOST_RATIO);
                 mostWritten = Math.min(MOST_BYTES, mostPromised);
             }
             entries(packed, into, work, depth);
@@ -219,7 +224,8 @@ final class Archive {
         }
     }
 
-    private static boolean isArchive(Path file) {
+    /** By its name. */
+    static boolean isArchive(Path file) {
         return FileType.byName(name(file))
                 .filter(type -> type.group() == FileType.Group.ARCHIVE)
                 .isPresent();

@@ -43,7 +43,7 @@ final class EntryNames {
 
     /** An archive's name without its ending, which may be of two words. */
     static String stem(String name) {
-        String out = name.replaceFirst("(?i)(\\.tar)?\\.[^.]+$", "");
+        String out = name.replaceFirst("(?i)(\\.tar|\\.part[0-9]+)?\\.[^.]+$", "");
         return out.isEmpty() ? name + " unpacked" : out;
     }
 

@@ -16,7 +16,6 @@ import java.util.stream.Stream;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
-import yondershelf.format.FileType;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
@@ -60,7 +59,7 @@ public final class Intake implements AutoCloseable {
         wishes = wished;
         letReaderGo();
         reader = wished.seconds() > 0 ? usual.patient(wished.seconds()) : usual;
-        Planner planner = new Planner(library, folder, reader, work, brought, wished);
+        Planner planner = new Planner(library, folder, reader, work, brought, wished, this::temporaryFolder);
         sources = came.stream().map(s -> s.toAbsolutePath().normalize()).toList();
         for (Path source : sources) {
             if (work.isCancelled()) {
@@ -71,9 +70,7 @@ public final class Intake implements AutoCloseable {
                 planner.addFolder(path);
             } else if (!Files.isRegularFile(path)) {
                 planner.skip(path, "there is no such file or folder");
-            } else if (FileType.byName(Planner.name(path))
-                    .filter(type -> type.group() == FileType.Group.ARCHIVE)
-                    .isPresent()) {
+            } else if (Archive.isArchive(path)) {
                 archive(planner, path);
             } else {
                 planner.addFile(path);
@@ -85,7 +82,7 @@ public final class Intake implements AutoCloseable {
     /** One that cannot be opened costs itself only, when others came with it. */
     private void archive(Planner planner, Path path) throws ProblemException {
         try {
-            planner.addArchive(path, temporaryFolder(path));
+            planner.addArchive(path);
         } catch (ProblemException e) {
             if (sources.size() == 1) {
                 throw e;

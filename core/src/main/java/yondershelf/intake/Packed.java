@@ -3,6 +3,7 @@ package yondershelf.intake;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
 import yondershelf.format.FileType;
@@ -39,6 +40,11 @@ interface Packed extends Closeable {
         return false;
     }
 
+    /** Bytes of the archive, which may lie in several files. */
+    default long size(Path archive) throws IOException {
+        return Files.size(archive);
+    }
+
     /** How many entries there are; 0 when that is not known before. */
     int count();
 
@@ -66,7 +72,7 @@ interface Packed extends Closeable {
         return switch (type) {
             case SEVEN_ZIP -> new PackedSevenZip(archive, password);
             case TAR -> new PackedTar(archive);
-            case RAR -> throw new IOException("RAR is not read here: unpack it yourself and bring the folder");
+            case RAR -> new PackedRar(archive);
             default -> PackedZip.of(archive, password);
         };
     }

@@ -45,9 +45,18 @@ final class Planner {
     private final Map<Path, List<String>> loose = new HashMap<>();
     private final Wishes wishes;
     private final Set<Path> locked = new HashSet<>();
+    private final Room room;
 
     /** @param folder below the library's root, where things go that are not in the library yet */
-    Planner(Library library, String folder, ContentReader reader, Work work, Brought brought, Wishes wishes) {
+    Planner(
+            Library library,
+            String folder,
+            ContentReader reader,
+            Work work,
+            Brought brought,
+            Wishes wishes,
+            Room room) {
+        this.room = room;
         this.wishes = wishes;
         this.library = library;
         this.folder = folder;
@@ -58,13 +67,23 @@ final class Planner {
         this.targets = new Targets(library, brought, wishes.replacing());
     }
 
+    /** Where an archive may be unpacked. */
+    interface Room {
+        Path of(Path archive) throws ProblemException;
+    }
+
     /** Adds an archive, as if it were unpacked into an empty folder. */
-    void addArchive(Path archive, Path unpacked) throws ProblemException {
+    void addArchive(Path archive) throws ProblemException {
+        addArchive(archive, EntryNames.stem(name(archive)));
+    }
+
+    private void addArchive(Path archive, String base) throws ProblemException {
+        Path unpacked = room.of(archive);
         String password = wishes.passwords().getOrDefault(archive, "");
         if (!Archive.stage(archive, unpacked, skipped, work, brought, password)) {
             locked.add(archive);
         }
-        addFolder(unpacked, EntryNames.stem(name(archive)));
+        addFolder(unpacked, base);
     }
 
     void addFolder(Path root) throws ProblemException {
@@ -98,14 +117,30 @@ final class Planner {
             return;
         }
         // an archive often holds one folder of its own name: not kept twice
-        String inner = base + "/";
-        List<String> paths =
-                Stream.concat(files.paths().stream(), packed.stream()).toList();
+        String inner = Sorter.fileName(base) + "/";
+        List<String> archives = files.paths().stream()
+                .filter(p -> Archive.isArchive(root.resolve(p)))
+                .toList();
+        List<String> paths = Stream.concat(files.paths().stream(), packed.stream())
+                .filter(p -> !Archive.isArchive(root.resolve(p)))
+                .toList();
         boolean doubled = !paths.isEmpty() && paths.stream().allMatch(f -> f.startsWith(inner));
         if (doubled) {
             paths = paths.stream().map(f -> f.substring(inner.length())).toList();
         }
-        add(doubled ? root.resolve(base) : root, base, paths, item -> true);
+        add(doubled ? root.resolve(Sorter.fileName(base)) : root, base, paths, item -> true);
+        for (String archive : archives) {
+            archiveIn(root.resolve(archive), IntakePlan.joined(base, EntryNames.stem(archive)));
+        }
+    }
+
+    /** One that cannot be opened costs itself only. */
+    private void archiveIn(Path archive, String base) {
+        try {
+            addArchive(archive, base);
+        } catch (ProblemException e) {
+            skip(archive, e.problem().cause());
+        }
     }
 
     /** Adds a single file; those of one folder are sorted together by {@link #plan}. */

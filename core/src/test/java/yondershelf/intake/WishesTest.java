@@ -6,11 +6,14 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Substance;
@@ -72,6 +75,29 @@ class WishesTest extends Planning {
             assertEquals(Set.of(), named(plan, "Oar left").given().tags());
             assertEquals(Set.of(), named(plan, "Red").given().tags());
         }
+    }
+
+    /** Archives among what was downloaded are looked into where they lie. */
+    @Test
+    void archivesInAFolderAreOpened() throws Exception {
+        text("pack/evening/loose.obj", SQUARE + "f 1 2 3\n");
+        try (ZipOutputStream zip =
+                new ZipOutputStream(Files.newOutputStream(folder.resolve("pack/evening/harbour.zip")))) {
+            zip.putNextEntry(new ZipEntry("crate.obj"));
+            zip.write((SQUARE + "f 1 2 4\n").getBytes(StandardCharsets.UTF_8));
+        }
+        Files.write(folder.resolve("pack/broken.7z"), new byte[] {'7', 'z', 1, 2, 3});
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
+            assertEquals(
+                    Set.of("Loose", "Crate"),
+                    Set.copyOf(plan.items().stream().map(PlanItem::name).toList()));
+            assertTrue(
+                    plan.skipped().stream().anyMatch(s -> s.path().endsWith("broken.7z")),
+                    plan.skipped().toString());
+            take(intake, plan);
+        }
+        assertEquals("pack/evening/harbour/crate.obj", asset("Crate").path());
     }
 
     @Test

@@ -28,11 +28,19 @@ final class Worker implements AutoCloseable {
         this.out = new DataOutputStream(new BufferedOutputStream(process.getOutputStream()));
     }
 
+    /** @param log folder for what the virtual machine says of crashes */
     static Worker start(Limits limits, Path log) throws IOException {
-        Process process = new ProcessBuilder(command(limits, log))
+        return start(limits, log, WorkerMain.class);
+    }
+
+    /** @param program gets this process's id and the seconds it may use, and says that it is ready */
+    static Worker start(Limits limits, Path log, Class<?> program) throws IOException {
+        ProcessBuilder builder = new ProcessBuilder(command(limits, log, program))
                 .directory(log.toFile())
-                .redirectError(ProcessBuilder.Redirect.DISCARD)
-                .start();
+                .redirectError(ProcessBuilder.Redirect.DISCARD);
+        // libraries in C take names for what the surroundings say they are
+        builder.environment().put("LC_ALL", "C.UTF-8");
+        Process process = builder.start();
         Worker worker = new Worker(process);
         try (Deadline deadline = worker.deadline(START_SECONDS * 1000L)) {
             if (worker.in.readByte() != WorkerMain.READY) {
@@ -47,7 +55,7 @@ final class Worker implements AutoCloseable {
     }
 
     /** Memory is limited with the shell's address-space limit where there is one, and by the child's heap everywhere. */
-    private static List<String> command(Limits limits, Path log) {
+    private static List<String> command(Limits limits, Path log, Class<?> program) {
         List<String> java = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx" + limits.heapMegabytes() + "m",
@@ -63,7 +71,7 @@ final class Worker implements AutoCloseable {
                 "-Djava.awt.headless=true",
                 "-cp",
                 absolute(System.getProperty("java.class.path")),
-                WorkerMain.class.getName(),
+                program.getName(),
                 String.valueOf(ProcessHandle.current().pid()),
                 String.valueOf(limits.seconds())));
         if (!System.getProperty("os.name").toLowerCase(Locale.ROOT).contains("linux")) {
