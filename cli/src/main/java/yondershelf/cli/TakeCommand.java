@@ -82,6 +82,9 @@ final class TakeCommand extends Base {
     @Nullable
     Long nodes;
 
+    @Option(names = "--materials", description = "Each material of scene files is an asset of its own.")
+    boolean materials;
+
     @Option(
             names = "--minutes",
             paramLabel = "N",
@@ -176,8 +179,8 @@ final class TakeCommand extends Base {
         return plan.each(item -> {
             SortedSet<String> apart = new TreeSet<>();
             for (Given.Piece piece : item.given().pieces()) {
-                if (least != null && piece.triangles() >= least) {
-                    apart.add(piece.name());
+                if (piece.isMaterial() ? materials : least != null && piece.triangles() >= least) {
+                    apart.add(piece.word());
                 }
             }
             PlanItem made = item.isSet() ? item.of(substance) : item;
@@ -224,11 +227,13 @@ final class TakeCommand extends Base {
             ArrayNode given = i.putArray("tags");
             item.given().tags().forEach(given::add);
             ArrayNode pieces = i.putArray("nodes");
+            ArrayNode worn = i.putArray("materials");
             for (Given.Piece piece : item.given().pieces()) {
-                pieces.addObject()
+                (piece.isMaterial() ? worn : pieces)
+                        .addObject()
                         .put("name", piece.name())
                         .put("triangles", piece.triangles())
-                        .put("apart", item.given().apart().contains(piece.name()));
+                        .put("apart", item.given().apart().contains(piece.word()));
             }
             i.put("duplicateOf", item.duplicateOf());
             i.put("reason", item.reason());

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Material;
 import yondershelf.content.Picture;
@@ -53,6 +54,10 @@ final class MaterialWork implements KindWork {
 
     @Override
     public Facts measure(Source source) {
+        Optional<String> inside = Excerpt.material(source.excerpt().node());
+        if (inside.isPresent()) {
+            return meter.materialIn(source.main(), inside.get(), source.all());
+        }
         return isTold(source)
                 ? meter.materials(source.main(), source.all())
                 : meter.material(source.name(), maps(source), source.all());
@@ -66,6 +71,10 @@ final class MaterialWork implements KindWork {
 
     @Override
     public Material read(Source source) throws ProblemException {
+        Optional<String> inside = Excerpt.material(source.excerpt().node());
+        if (inside.isPresent()) {
+            return reader.readMaterial(source.main(), inside.get()).withName(source.name());
+        }
         if (isTold(source)) {
             return reader.readMaterials(source.main()).first().withName(source.name());
         }

@@ -1,9 +1,11 @@
 package yondershelf.content;
 
+import java.util.Optional;
+
 /**
  * What of an asset's files is meant, where somebody wants something else than all of the default scene of the first one at rest.
  *
- * @param node a node with all below it, by its name; empty for all of the scene
+ * @param node a node with all below it, by its name, or one of the materials ({@link #ofMaterial}); empty for all of the scene
  * @param scene which of the file's scenes, from 0; {@link #DEFAULT_SCENE} for the one the file names itself
  * @param firstFrame true for the pose at the beginning of its first animation, false for the pose at rest
  * @param other which of the files that are kept with the first one is meant instead: its level of detail, version or size as
@@ -13,11 +15,24 @@ public record Excerpt(String node, int scene, boolean firstFrame, String other) 
     public static final int DEFAULT_SCENE = -1;
     public static final Excerpt WHOLE = new Excerpt("", DEFAULT_SCENE, false, "");
 
+    /** Stands before the name of a material, where it is meant instead of a node. */
+    private static final String MATERIAL = "material:";
+
     private static final String SCENE = "scene ";
     private static final String FRAME = "first frame";
     private static final String OTHER = "as ";
     private static final String NODE = "node ";
     private static final String AND = ", ";
+
+    /** The word for one of the file's materials, to be used as that for a node. */
+    public static String ofMaterial(String name) {
+        return MATERIAL + name;
+    }
+
+    /** The name of the material that a word for a node or a material means; empty for a node. */
+    public static Optional<String> material(String word) {
+        return word.startsWith(MATERIAL) ? Optional.of(word.substring(MATERIAL.length())) : Optional.empty();
+    }
 
     public boolean isWhole() {
         return equals(WHOLE);

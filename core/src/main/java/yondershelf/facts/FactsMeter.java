@@ -203,12 +203,34 @@ public final class FactsMeter {
      * @param files of the asset, its pictures too
      */
     public Facts materials(Path file, List<Path> files) {
+        return told(files, () -> {
+            MaterialFile read = reader.readMaterials(file);
+            return new Told(file, read.materials(), read.remarks());
+        });
+    }
+
+    /**
+     * Facts of one of the materials of a model file.
+     *
+     * @param files all that belong to it
+     */
+    public Facts materialIn(Path file, String name, List<Path> files) {
+        return told(files, () -> new Told(file, List.of(reader.readMaterial(file, name)), Remarks.NONE));
+    }
+
+    private record Told(Path file, List<Material> materials, Remarks remarks) {}
+
+    private interface Telling {
+        Told now() throws ProblemException;
+    }
+
+    private Facts told(List<Path> files, Telling telling) {
         long bytes = bytes(files);
         try {
-            MaterialFile read = reader.readMaterials(file);
+            Told told = telling.now();
             List<Facts.MaterialFacts> materials = new ArrayList<>();
-            for (Material material : read.materials()) {
-                materials.add(new Facts.MaterialFacts(material.name(), maps(material, file)));
+            for (Material material : told.materials) {
+                materials.add(new Facts.MaterialFacts(material.name(), maps(material, told.file)));
             }
             return new Facts(
                     Kind.MATERIAL,
@@ -223,7 +245,7 @@ public final class FactsMeter {
                     0,
                     Double.NaN,
                     bytes,
-                    read.remarks(),
+                    told.remarks,
                     Facts.SceneFacts.NONE);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.MATERIAL, e.problem().cause(), bytes);

@@ -3,9 +3,11 @@ package yondershelf.format;
 import java.nio.file.Path;
 import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
+import yondershelf.content.Material;
 import yondershelf.content.MaterialFile;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
 /** Reads models and pictures, wherever the reading is done. Safe for use from several threads. */
@@ -36,6 +38,20 @@ public interface ContentReader {
      * @throws ProblemException when it cannot be read, with the cause in plain words
      */
     MaterialFile readMaterials(Path file) throws ProblemException;
+
+    /**
+     * Reads one of the materials of a model file.
+     *
+     * @throws ProblemException when it is not there or cannot be read, with the cause in plain words
+     */
+    default Material readMaterial(Path file, String name) throws ProblemException {
+        for (Material material : readModel(file).materials()) {
+            if (material.name().equals(name)) {
+                return material;
+            }
+        }
+        throw Problem.of(file, "the material " + name + " is not in it").raise();
+    }
 
     /**
      * Reads a picture whole, its numbers as they are stored. High-dynamic-range formats give linear floats.

@@ -4,6 +4,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import yondershelf.content.Excerpt;
 import yondershelf.content.Substance;
 
 /**
@@ -27,11 +28,20 @@ public record Given(
             new Given(true, false, new TreeSet<>(), Substance.GENERAL, List.of(), new TreeSet<>());
 
     /**
-     * A top-level node of a model file.
+     * A top-level node of a model file, or one of its materials.
      *
-     * @param triangles of it and all below it
+     * @param word as an {@link Excerpt} has it for what is meant of a file
+     * @param triangles of it and all below it, or those that wear it
      */
-    public record Piece(String name, long triangles) {}
+    public record Piece(String word, long triangles) {
+        public boolean isMaterial() {
+            return Excerpt.material(word).isPresent();
+        }
+
+        public String name() {
+            return Excerpt.material(word).orElse(word);
+        }
+    }
 
     public Given {
         tags = Collections.unmodifiableSortedSet(new TreeSet<>(tags));

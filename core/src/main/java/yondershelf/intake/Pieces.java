@@ -6,15 +6,18 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import yondershelf.content.Excerpt;
+import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Part;
 
-/** The things a scene file holds: the top-level nodes of it, below one that holds all the others. */
+/** The things a scene file holds: the top-level nodes of it, below one that holds all the others, and its materials. */
 final class Pieces {
     private Pieces() {}
 
-    /** None when there is only one, or they cannot be told apart by their names. */
+    /** No nodes and no materials of which there is only one, or that cannot be told apart by their names. */
     static List<Given.Piece> of(Model model) {
         List<Integer> top = model.roots();
         while (top.size() == 1 && isThere(model, top.get(0))) {
@@ -39,6 +42,30 @@ final class Pieces {
                 out.add(new Given.Piece(name, triangles));
             }
         }
+        List<Given.Piece> pieces = out.size() > 1 ? out : new ArrayList<>();
+        pieces.addAll(materials(model));
+        return pieces;
+    }
+
+    /** Those that something wears; one that is all of it is the model's own affair. */
+    private static List<Given.Piece> materials(Model model) {
+        Map<String, Integer> names = new HashMap<>();
+        model.materials().forEach(m -> names.merge(m.name(), 1, Integer::sum));
+        Map<Integer, Long> triangles = new TreeMap<>();
+        for (Mesh mesh : model.meshes()) {
+            for (Part part : mesh.parts()) {
+                triangles.merge(part.material(), part.stroke() ? 0L : part.triangleCount(), Long::sum);
+            }
+        }
+        List<Given.Piece> out = new ArrayList<>();
+        triangles.forEach((index, count) -> {
+            String name = index >= 0 && index < model.materials().size()
+                    ? model.materials().get(index).name()
+                    : "";
+            if (!name.isBlank() && !name.contains("\n") && names.getOrDefault(name, 0) == 1 && count > 0) {
+                out.add(new Given.Piece(Excerpt.ofMaterial(name), count));
+            }
+        });
         return out.size() > 1 ? out : List.of();
     }
 

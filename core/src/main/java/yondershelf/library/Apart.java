@@ -6,14 +6,15 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import yondershelf.content.Excerpt;
 import yondershelf.content.Kind;
 import yondershelf.store.AssetRow;
 import yondershelf.store.Batch;
 import yondershelf.store.Store;
 
 /**
- * Nodes of model files that are assets of their own. Nobody finds them in a folder: they follow from what is said of the file's
- * asset, and stand beside it in the store under its id, {@code #} and the node's name.
+ * Nodes and materials of model files that are assets of their own. Nobody finds them in a folder: they follow from what is said of the file's
+ * asset, and stand beside it in the store under its id, {@code #} and the word for it.
  */
 record Apart(Store store, Sayings sayings) {
     static final char SIGN = '#';
@@ -53,8 +54,8 @@ record Apart(Store store, Sayings sayings) {
             AssetRow row = new AssetRow(
                     known == null ? 0 : known.row(),
                     id,
-                    whole.kind(),
-                    node,
+                    Excerpt.material(node).isPresent() ? Kind.MATERIAL.word() : whole.kind(),
+                    Excerpt.material(node).orElse(node),
                     whole.folder(),
                     whole.path() + SIGN + node,
                     whole.files(),

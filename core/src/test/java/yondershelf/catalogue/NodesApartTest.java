@@ -2,20 +2,27 @@ package yondershelf.catalogue;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.Excerpt;
+import yondershelf.content.Kind;
+import yondershelf.content.Material;
+import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.mend.Mend;
+import yondershelf.render.Booth;
 import yondershelf.search.Query;
 import yondershelf.work.Work;
 
@@ -131,6 +138,45 @@ class NodesApartTest {
             other.scan(library, Work.SILENT);
             assertEquals(List.of(), names(other));
             assertFalse(library.assets().iterator().hasNext());
+        }
+    }
+
+    /** Materials of a file too: each is found, shown on the swatch form and laid on other things. */
+    @Test
+    void materialsOfAFile() throws Exception {
+        Path root = Files.createDirectory(folder.resolve("library"));
+        Files.writeString(root.resolve("paint.mtl"), "newmtl Red lead\nKd 0.8 0.1 0.1\nnewmtl Zinc\nKd 0.5 0.5 0.6\n");
+        Files.writeString(
+                root.resolve("two.obj"),
+                "mtllib paint.mtl\n"
+                        + TWO.replace("o Lantern", "o Lantern\nusemtl Zinc")
+                                .replace("o Post", "o Post\nusemtl Red lead"));
+        try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
+            Library library = catalogue.add(root, "");
+            catalogue.scan(library, Work.SILENT);
+            apart(catalogue, library, "Lantern\n" + Excerpt.ofMaterial("Red lead") + "\n" + Excerpt.ofMaterial("Gone"));
+            assertEquals(
+                    List.of(
+                            "Gone two.obj#material:Gone",
+                            "Lantern two.obj#Lantern",
+                            "Red lead two.obj#material:Red lead",
+                            "Two two.obj"),
+                    names(catalogue));
+            Asset red = at(library, "two.obj#material:Red lead");
+            assertEquals(Kind.MATERIAL, red.kind());
+            Material material = catalogue.contents().material(red);
+            assertEquals("Red lead", material.name());
+            assertTrue(material.red() > 3 * material.green());
+            assertEquals(1, catalogue.contents().facts(red).materials().size());
+            Picture seen =
+                    Objects.requireNonNull(catalogue.contents().takePreview(red, 32, Booth.DRAFT_SAMPLES, () -> false));
+            assertTrue(seen.value(16, 16, 0) > 2 * seen.value(16, 16, 1), "it is red");
+            assertTrue(assertThrows(
+                            ProblemException.class,
+                            () -> catalogue.contents().material(at(library, "two.obj#material:Gone")))
+                    .problem()
+                    .cause()
+                    .contains("is not in it"));
         }
     }
 }

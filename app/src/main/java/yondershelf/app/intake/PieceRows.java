@@ -18,16 +18,19 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Words;
+import yondershelf.content.Excerpt;
 import yondershelf.intake.Given;
 import yondershelf.intake.PlanItem;
 
-/** The top-level nodes of a scene file: those that are ticked become assets of their own, that point into the file. */
+/** The top-level nodes of a scene file and its materials: those that are ticked become assets of their own, that point into the file. */
 final class PieceRows extends VBox {
     private static final double ROW = 26;
     private static final int MOST_ROWS = 9;
 
     private final OpenPlan open;
-    private final CheckBox all = new CheckBox("Each node an asset of its own");
+    private final CheckBox nodes = new CheckBox("Each node an asset of its own");
+    private final CheckBox materials = new CheckBox("Each material too");
+    private final HBox limit = new HBox(6);
     private final TextField least = new TextField("0");
     private final ListView<Given.Piece> rows = new ListView<>();
     private @Nullable PlanItem shown;
@@ -36,27 +39,26 @@ final class PieceRows extends VBox {
     PieceRows(OpenPlan open, Consumer<@Nullable String> look) {
         super(6);
         this.open = open;
-        all.setId("nodes-apart");
-        all.setTooltip(new Tooltip("They point into the file: nothing is copied"));
-        all.setOnAction(e -> apart(all.isSelected() ? wanted() : new TreeSet<>()));
+        all(nodes, "nodes-apart", false);
+        all(materials, "materials-apart", true);
         least.setId("least-triangles");
         least.setPrefColumnCount(5);
         least.setAccessibleText("Fewest triangles");
         least.setTooltip(new Tooltip("Nodes with fewer triangles are left out (Enter)"));
-        least.setOnAction(e -> apart(wanted()));
+        least.setOnAction(e -> set(false, wanted(false)));
         Label from = new Label("from");
         Label triangles = new Label("triangles on");
         from.getStyleClass().add("faint");
         triangles.getStyleClass().add("faint");
-        HBox limit = new HBox(6, from, least, triangles);
+        limit.getChildren().addAll(from, least, triangles);
         limit.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         rows.setId("nodes");
-        rows.setAccessibleText("Nodes of the file");
+        rows.setAccessibleText("Nodes and materials of the file");
         rows.setFixedCellSize(ROW);
         rows.setCellFactory(list -> new PieceCell());
         rows.getSelectionModel()
                 .selectedItemProperty()
-                .addListener((o, before, now) -> look.accept(now == null ? null : now.name()));
+                .addListener((o, before, now) -> look.accept(now == null ? null : now.word()));
         rows.setOnKeyPressed(e -> {
             Given.Piece piece = rows.getSelectionModel().getSelectedItem();
             if (e.getCode() == KeyCode.SPACE && piece != null) {
@@ -64,7 +66,7 @@ final class PieceRows extends VBox {
                 e.consume();
             }
         });
-        getChildren().addAll(all, limit, rows);
+        getChildren().addAll(nodes, limit, materials, rows);
     }
 
     void show(PlanItem item) {
@@ -83,41 +85,73 @@ final class PieceRows extends VBox {
             least.setText("0");
         }
         rows.setPrefHeight(ROW * Math.min(MOST_ROWS, pieces.size()) + 2);
-        int apart = item.given().apart().size();
-        all.setSelected(apart > 0);
-        all.setIndeterminate(apart > 0 && apart < pieces.size());
+        limit.setVisible(pieces.stream().anyMatch(p -> !p.isMaterial()));
+        limit.setManaged(limit.isVisible());
+        state(nodes, item, pieces.stream().filter(p -> !p.isMaterial()).toList());
+        state(materials, item, pieces.stream().filter(Given.Piece::isMaterial).toList());
     }
 
-    private SortedSet<String> wanted() {
+    private static void state(CheckBox box, PlanItem item, List<Given.Piece> pieces) {
+        long apart = pieces.stream()
+                .filter(p -> item.given().apart().contains(p.word()))
+                .count();
+        box.setVisible(!pieces.isEmpty());
+        box.setManaged(!pieces.isEmpty());
+        box.setSelected(apart > 0);
+        box.setIndeterminate(apart > 0 && apart < pieces.size());
+    }
+
+    private void all(CheckBox box, String id, boolean ofMaterials) {
+        box.setId(id);
+        box.setTooltip(new Tooltip("They point into the file: nothing is copied"));
+        box.setOnAction(e -> set(ofMaterials, box.isSelected() ? wanted(ofMaterials) : new TreeSet<>()));
+    }
+
+    /** Those of one sort stand apart that are told; the others as before. */
+    private void set(boolean ofMaterials, SortedSet<String> words) {
+        PlanItem item = shown;
+        if (item != null) {
+            TreeSet<String> out = new TreeSet<>(words.comparator());
+            out.addAll(words);
+            item.given().apart().stream()
+                    .filter(word -> Excerpt.material(word).isPresent() != ofMaterials)
+                    .forEach(out::add);
+            apart(out);
+        }
+    }
+
+    private SortedSet<String> wanted(boolean ofMaterials) {
         SortedSet<String> out = new TreeSet<>();
         PlanItem item = shown;
         if (item != null) {
             String typed = least.getText().replaceAll("[^0-9]", "");
-            long few = typed.isEmpty() || typed.length() > 12 ? 0 : Long.parseLong(typed);
-            item.given().pieces().stream().filter(p -> p.triangles() >= few).forEach(p -> out.add(p.name()));
+            long few = ofMaterials || typed.isEmpty() || typed.length() > 12 ? 0 : Long.parseLong(typed);
+            item.given().pieces().stream()
+                    .filter(p -> p.isMaterial() == ofMaterials && p.triangles() >= few)
+                    .forEach(p -> out.add(p.word()));
         }
         return out;
     }
 
-    private void apart(SortedSet<String> nodes) {
+    private void apart(SortedSet<String> pieces) {
         PlanItem item = shown;
         if (item != null) {
             open.change(
-                    nodes.isEmpty()
+                    pieces.isEmpty()
                             ? "take " + item.name() + " whole"
-                            : "take " + Words.plural(nodes.size(), "node") + " apart",
-                    item.apart(nodes));
+                            : "take " + pieces.size() + " of " + item.name() + " apart",
+                    item.apart(pieces));
         }
     }
 
     private void toggle(Given.Piece piece) {
         PlanItem item = shown;
         if (item != null) {
-            SortedSet<String> nodes = new TreeSet<>(item.given().apart());
-            if (!nodes.remove(piece.name())) {
-                nodes.add(piece.name());
+            SortedSet<String> pieces = new TreeSet<>(item.given().apart());
+            if (!pieces.remove(piece.word())) {
+                pieces.add(piece.word());
             }
-            apart(nodes);
+            apart(pieces);
         }
     }
 
@@ -131,14 +165,14 @@ final class PieceRows extends VBox {
                 setAccessibleText(null);
                 return;
             }
-            boolean apart = item.given().apart().contains(piece.name());
+            boolean apart = item.given().apart().contains(piece.word());
             CheckBox box = new CheckBox();
             box.setSelected(apart);
             box.setFocusTraversable(false);
             box.setAccessibleText(piece.name() + " an asset of its own");
             box.setTooltip(new Tooltip("An asset of its own (Space)"));
             box.setOnAction(e -> toggle(piece));
-            Label name = new Label(piece.name());
+            Label name = new Label((piece.isMaterial() ? "Material " : "") + piece.name());
             name.setMinWidth(0);
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);

@@ -218,7 +218,7 @@ final class PlanCell extends LineCell<PlanLine> {
                 item.files().size() == 1 ? "" : ", " + Words.plural(item.files().size(), "file");
         String apart = item.given().apart().isEmpty()
                 ? ""
-                : ", " + Words.plural(item.given().apart().size(), "node") + " apart";
+                : ", " + item.given().apart().size() + " apart";
         String tags = item.given().tags().isEmpty()
                 ? ""
                 : "  ·  " + String.join(", ", item.given().tags());

@@ -1,7 +1,6 @@
 package yondershelf.app.intake;
 
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Map;
 import java.util.SortedSet;
 import java.util.TreeMap;
@@ -19,7 +18,6 @@ import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Home;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Substance;
-import yondershelf.intake.Given;
 import yondershelf.intake.NameStyle;
 import yondershelf.intake.PlanItem;
 import yondershelf.intake.Wishes;
@@ -61,7 +59,8 @@ final class WishMenu extends MenuButton {
                         moving,
                         new SeparatorMenuItem(),
                         substances(),
-                        nodes(),
+                        pieces("Each node of scene files an asset of its own", false),
+                        pieces("Each material of scene files an asset of its own", true),
                         ticks("Tick everything", true),
                         ticks("Tick nothing", false));
     }
@@ -185,17 +184,24 @@ final class WishMenu extends MenuButton {
         return menu;
     }
 
-    private MenuItem nodes() {
-        MenuItem item = new MenuItem("Each node of scene files an asset of its own");
-        item.setOnAction(e -> workspace.openPlan().change("take all nodes apart", p -> p.each(WishMenu::apart)));
+    private MenuItem pieces(String title, boolean materials) {
+        MenuItem item = new MenuItem(title);
+        item.setOnAction(e -> workspace
+                .openPlan()
+                .change(
+                        materials ? "take all materials apart" : "take all nodes apart",
+                        p -> p.each(i -> apart(i, materials))));
         return item;
     }
 
-    private static PlanItem apart(PlanItem item) {
-        List<Given.Piece> pieces = item.given().pieces();
-        SortedSet<String> nodes = new TreeSet<>();
-        pieces.forEach(piece -> nodes.add(piece.name()));
-        return pieces.isEmpty() ? item : item.apart(nodes);
+    /** What was taken apart before stays so. */
+    private static PlanItem apart(PlanItem item, boolean materials) {
+        TreeSet<String> words = new TreeSet<>();
+        words.addAll(item.given().apart());
+        item.given().pieces().stream()
+                .filter(piece -> piece.isMaterial() == materials)
+                .forEach(piece -> words.add(piece.word()));
+        return words.isEmpty() ? item : item.apart(words);
     }
 
     private MenuItem ticks(String title, boolean ticked) {
