@@ -20,6 +20,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.CutTake;
 import yondershelf.intake.Intake;
+import yondershelf.intake.KeptPlan;
 import yondershelf.intake.Taken;
 import yondershelf.library.Library;
 import yondershelf.table.Recovery;
@@ -91,6 +92,12 @@ final class Decisions {
         workspace
                 .background()
                 .quietly(
+                        "Looking for a plan that was left",
+                        work -> workspace.openPlan().keeping().left(),
+                        left -> left.ifPresent(this::ask));
+        workspace
+                .background()
+                .quietly(
                         "Looking for takes that were cut off",
                         work -> {
                             List<Cut> cuts = new ArrayList<>();
@@ -105,6 +112,30 @@ final class Decisions {
     }
 
     private record Cut(Library library, CutTake take) {}
+
+    private void ask(KeptPlan kept) {
+        String from = names(kept.sources());
+        questions.ask(
+                "What came from " + from + " was sorted, but not taken in.",
+                new Choice("Go on with it", "Show it as it was left", () -> {
+                    workspace.brought().set(List.of());
+                    workspace.openPlan().keeping().resume(kept);
+                    workspace.brought().set(kept.sources());
+                    workspace.view().set(Workspace.View.INTAKE);
+                }),
+                new Choice(
+                        "Let it go",
+                        "Leave everything where it is",
+                        () -> workspace.openPlan().keeping().forget()),
+                new Choice("Later", "It is asked again at the next start", () -> {}));
+    }
+
+    private static String names(List<Path> sources) {
+        return sources.stream()
+                .map(p -> String.valueOf(p.getFileName()))
+                .reduce((a, b) -> a + ", " + b)
+                .orElse("");
+    }
 
     private void ask(Recovery.Left left) {
         questions.ask(
@@ -128,10 +159,7 @@ final class Decisions {
     }
 
     private void ask(Cut cut) {
-        String from = cut.take.sources().stream()
-                .map(p -> String.valueOf(p.getFileName()))
-                .reduce((a, b) -> a + ", " + b)
-                .orElse("");
+        String from = names(cut.take.sources());
         questions.ask(
                 "Taking " + from + " into " + cut.library.name() + " was cut off.",
                 new Choice(

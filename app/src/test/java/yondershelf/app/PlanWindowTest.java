@@ -33,6 +33,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
 import yondershelf.intake.IntakePlan;
+import yondershelf.intake.KeptPlan;
 import yondershelf.intake.PlanItem;
 
 /** The plan of what came is changed by mouse and by keys, and each change is taken back. */
@@ -240,6 +241,39 @@ class PlanWindowTest extends OneWindow {
         undo();
         await("gone", () -> on.workspace.counts().get().total() == before);
         await("nothing is there", () -> on.workspace.taken().get() == 0);
+    }
+
+    /** What somebody began to sort is offered when the program comes back, as it was left. */
+    @Test
+    void aPlanOutlivesTheProgram() throws Exception {
+        picture("sign.png", 1);
+        picture("board.png", 3);
+        Path file = on.workspace.catalogue().home().folder().resolve(KeptPlan.FILE);
+        bring(2);
+        run(() -> on.workspace
+                .openPlan()
+                .change("name it", named("Sign").named("Warning sign").ticked(false)));
+        await(
+                "kept",
+                () -> KeptPlan.read(file)
+                        .filter(k -> k.wanted().toString().contains("Warning sign"))
+                        .isPresent());
+        KeptPlan kept = KeptPlan.read(file).orElseThrow();
+        letGo();
+        await("nothing is kept of what was let go", () -> !Files.exists(file));
+        // as if the program had ended before
+        kept.write(file);
+        run(() -> on.window.askAboutTheLastTime());
+        await(
+                "asked",
+                () -> on.window.lookupAll(".button").stream()
+                        .anyMatch(n -> n instanceof ButtonBase b && b.getText().equals("Go on with it")));
+        on.robot.clickOn("Go on with it");
+        await(
+                "as it was left",
+                () -> has("Warning sign") && !named("Warning sign").isTicked() && has("Board"));
+        letGo();
+        await("gone", () -> !Files.exists(file));
     }
 
     /** A protected archive is asked for its password, where the window asks everything; skipped, it is not asked again. */

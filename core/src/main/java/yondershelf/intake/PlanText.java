@@ -6,8 +6,10 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import yondershelf.content.Kind;
@@ -98,6 +100,17 @@ final class PlanText {
                     found.credit(),
                     each.path("edited").asBoolean() ? given.byHand() : given));
         }
+        return fresh.with(IntakePlan.numbered(out));
+    }
+
+    /** The same, and behind it what was not there, or not said, when it was saved. */
+    static IntakePlan again(JsonNode saved, IntakePlan fresh) {
+        List<PlanItem> out = new ArrayList<>(restored(saved, fresh).items());
+        Set<String> there = new HashSet<>();
+        out.forEach(item -> item.files().forEach(f -> there.add(key(item.base(), f.path()))));
+        fresh.items().stream()
+                .filter(item -> item.files().stream().noneMatch(f -> there.contains(key(item.base(), f.path()))))
+                .forEach(out::add);
         return fresh.with(IntakePlan.numbered(out));
     }
 

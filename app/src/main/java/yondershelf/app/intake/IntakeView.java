@@ -41,6 +41,7 @@ import yondershelf.content.Space;
 import yondershelf.intake.Hold;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
+import yondershelf.intake.KeptPlan;
 import yondershelf.intake.PlanItem;
 import yondershelf.intake.Taken;
 import yondershelf.library.Library;
@@ -124,6 +125,7 @@ public final class IntakeView extends BorderPane {
             if (!now.isEmpty()) {
                 replan(now);
             } else {
+                open.keeping().end();
                 close();
                 showEmpty();
             }
@@ -219,13 +221,19 @@ public final class IntakeView extends BorderPane {
         if (!library.getItems().equals(names)) {
             library.getItems().setAll(names);
         }
+        KeptPlan kept = open.keeping().resumed(sources).orElse(null);
         Library target = places.target() != null && !planned ? places.target() : chosenLibrary();
+        target = kept == null
+                ? target
+                : workspace.catalogue().library(kept.library()).orElse(target);
         if (target == null) {
             showHomeless(sources);
             return;
         }
         library.setValue(target.name());
-        if (!planned && !places.targetFolder().isEmpty()) {
+        if (kept != null) {
+            folder.setText(kept.folder());
+        } else if (!planned && !places.targetFolder().isEmpty()) {
             folder.setText(places.targetFolder());
         }
         Map<Path, String> keys = Map.copyOf(passwords);
@@ -233,6 +241,7 @@ public final class IntakeView extends BorderPane {
         IntakePlan before = sources.equals(plannedOf) ? open.plan().get() : IntakePlan.EMPTY;
         plannedOf = List.copyOf(sources);
         close();
+        String into = target.id();
         Intake fresh =
                 new Intake(target, folder.getText(), workspace.catalogue().reader());
         intake = fresh;
@@ -241,10 +250,11 @@ public final class IntakeView extends BorderPane {
         showFilled(true);
         workspace
                 .jobs()
-                .start(
-                        "Sorting what came",
-                        work -> fresh.plan(sources, wishes.wishes(new TreeSet<>(places.targetTags()), open, keys), work)
-                                .saidAgain(before))
+                .start("Sorting what came", work -> {
+                    IntakePlan made =
+                            fresh.plan(sources, wishes.wishes(new TreeSet<>(places.targetTags()), open, keys), work);
+                    return kept == null ? made.saidAgain(before) : kept.in(made);
+                })
                 .result()
                 .whenComplete((made, failure) -> Platform.runLater(() -> {
                     if (fresh != intake) {
@@ -257,6 +267,8 @@ public final class IntakeView extends BorderPane {
                         planned = true;
                         askForPasswords(made);
                         fill(made);
+                        open.keeping().resumedNow();
+                        open.keeping().begin(sources, into, folder.getText(), made);
                     } else {
                         // stopped by hand
                         workspace.brought().set(List.of());
@@ -359,6 +371,8 @@ public final class IntakeView extends BorderPane {
         // whoever is quicker than the looking waits for it
         boolean looked = examining == null || examining.result().isDone();
         take.setDisable(true);
+        // from here on the library keeps what is under way
+        open.keeping().end();
         AtomicReference<@Nullable Taken> taken = new AtomicReference<>();
         Runnable over = () -> {
             // stopped by hand or not: what came in is there, and can be undone

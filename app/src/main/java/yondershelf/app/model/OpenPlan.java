@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.Habits;
 import yondershelf.intake.IntakePlan;
+import yondershelf.intake.KeptPlan;
 import yondershelf.intake.PlanItem;
 import yondershelf.work.History;
 
@@ -26,11 +27,19 @@ public final class OpenPlan {
 
     private final ReadOnlyObjectWrapper<IntakePlan> plan = new ReadOnlyObjectWrapper<>(IntakePlan.EMPTY);
 
-    /** @param habitsFile where it is kept what somebody said of names */
-    OpenPlan(History history, Background background, Path habitsFile) {
+    private final PlanKeeping keeping;
+
+    /** @param home folder where it is kept what somebody said of names, and the plan itself */
+    OpenPlan(History history, Background background, Path home) {
         this.history = history;
         this.background = background;
-        this.habitsFile = habitsFile;
+        this.habitsFile = home.resolve(Habits.FILE);
+        this.keeping = new PlanKeeping(home.resolve(KeptPlan.FILE), background);
+        plan.addListener((o, before, now) -> keeping.changed(now));
+    }
+
+    public PlanKeeping keeping() {
+        return keeping;
     }
 
     public ReadOnlyObjectProperty<IntakePlan> plan() {

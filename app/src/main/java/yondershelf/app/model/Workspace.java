@@ -83,8 +83,7 @@ public final class Workspace {
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
         this.arrived = new Arrived(this);
         this.openScene = new OpenScene(catalogue, background, table);
-        this.openPlan =
-                new OpenPlan(history, background, catalogue.home().folder().resolve(yondershelf.intake.Habits.FILE));
+        this.openPlan = new OpenPlan(history, background, catalogue.home().folder());
         this.fileRuns = new FileRuns(catalogue, background, history, this::scan);
         this.faults = new Faults(catalogue, background, fileRuns, this::scan);
         faults.findings().addListener(o -> changed.forEach(Runnable::run));
