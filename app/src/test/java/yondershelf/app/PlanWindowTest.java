@@ -229,6 +229,13 @@ class PlanWindowTest extends OneWindow {
         on.click("#take-in");
         await("file and node", () -> on.workspace.counts().get().total() == before + 2);
         assertEquals("yard.obj#Bench", on.named("Bench").locator().text().replaceAll(".*/", ""));
+        await(
+                "what became of it is kept",
+                () -> on.workspace
+                        .catalogue()
+                        .home()
+                        .setting("last-intake-report", "")
+                        .endsWith(": 1 asset came"));
         // a place of its own shows what came last, and follows what becomes of it
         await("a place", () -> on.workspace.taken().get() == 2);
         run(() -> {

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -24,6 +25,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
+import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Words;
@@ -383,10 +385,14 @@ public final class IntakeView extends BorderPane {
                 count();
             }
         };
-        workspace
+        String what = "Taking in " + Words.plural(items.size(), "thing") + " from "
+                + workspace.brought().get().stream()
+                        .map(p -> String.valueOf(p.getFileName()))
+                        .collect(Collectors.joining(", "));
+        Job<Boolean> job = workspace
                 .background()
                 .run(
-                        "Taking in " + items.size(),
+                        what,
                         work -> {
                             List<PlanItem> coming = looked ? items : readable(now, items, work);
                             Taken came = moving ? now.move(with(whole, coming), work) : now.take(coming, work);
@@ -396,6 +402,19 @@ public final class IntakeView extends BorderPane {
                         },
                         done -> over.run(),
                         over);
+        job.result().whenComplete((done, failure) -> {
+            Taken came = taken.get();
+            IntakeReport report = IntakeReport.of(what, came == null ? 0 : came.assets(), job.problems());
+            workspace
+                    .background()
+                    .quietly(
+                            "Keeping what became of it",
+                            work -> {
+                                report.keep(workspace.catalogue().home());
+                                return true;
+                            },
+                            kept -> {});
+        });
     }
 
     /** A plan in which just these are ticked. */

@@ -71,6 +71,7 @@ public final class Workspace {
     private final OpenScene openScene;
     private final FileRuns fileRuns;
     private final OpenPlan openPlan;
+    private final Optional<IntakeReport> earlierReport;
     private final Faults faults;
     private final Pages pages;
     private final Arrived arrived;
@@ -83,6 +84,7 @@ public final class Workspace {
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
         this.arrived = new Arrived(this);
         this.openScene = new OpenScene(catalogue, background, table);
+        this.earlierReport = IntakeReport.of(catalogue.home());
         this.openPlan = new OpenPlan(history, background, catalogue.home().folder());
         this.fileRuns = new FileRuns(catalogue, background, history, this::scan);
         this.faults = new Faults(catalogue, background, fileRuns, this::scan);
@@ -137,6 +139,11 @@ public final class Workspace {
     /** What was taken in last, if anything ever was on this machine. */
     public Optional<JustTaken> justTaken() {
         return JustTaken.of(catalogue.home());
+    }
+
+    /** What became of the last intake, when another run of the program did it. */
+    public Optional<IntakeReport> earlierReport() {
+        return earlierReport;
     }
 
     /** How much of it is there. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -18,6 +19,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Arrived;
+import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.Together;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
@@ -42,10 +44,12 @@ public final class JobStrip extends BorderPane {
     private final Label none = new Label("No jobs yet");
     private final ScrollPane open = new ScrollPane(list);
     private final Map<Job<?>, JobRow> rows = new IdentityHashMap<>();
+    private final Optional<Node> earlier;
     private @Nullable Job<?> shown;
 
     public JobStrip(Workspace workspace) {
         this.workspace = workspace;
+        this.earlier = workspace.earlierReport().map(JobStrip::row);
         getStyleClass().add("job-strip");
         setId("jobs");
         bar.setPrefWidth(150);
@@ -103,6 +107,19 @@ public final class JobStrip extends BorderPane {
         }
     }
 
+    /** What became of the last intake before this start. */
+    private static Node row(IntakeReport report) {
+        VBox row = new VBox(4, new Label("Before this start: " + report.title()));
+        for (String reason : report.reasons()) {
+            Label line = new Label("   ▲ " + reason);
+            line.getStyleClass().add("trouble");
+            line.setWrapText(true);
+            row.getChildren().add(line);
+        }
+        row.setId("earlier-report");
+        return row;
+    }
+
     /** Opens or closes the list. */
     public void toggle() {
         setTop(getTop() == null ? open : null);
@@ -156,6 +173,7 @@ public final class JobStrip extends BorderPane {
                 wanted.add(row);
             }
         }
+        earlier.ifPresent(wanted::add);
         if (wanted.isEmpty()) {
             wanted.add(none);
         }
