@@ -283,6 +283,42 @@ class PlanWindowTest extends OneWindow {
         await("gone", () -> !Files.exists(file));
     }
 
+    /** The same plan as pictures: chosen with a range, left out by a key, named, and the list shows it so too. */
+    @Test
+    void asPictures() throws Exception {
+        for (int i = 1; i < 6; i++) {
+            picture("board " + "abcde".charAt(i - 1) + ".png", i);
+        }
+        bring(5);
+        on.click("#plan-as-pictures");
+        await(
+                "tiles with pictures",
+                () -> on.window.lookupAll("#plan-pictures .plan-tile .plan-picture").stream()
+                                .filter(n ->
+                                        n instanceof Pane p && p.getChildren().get(0) instanceof ImageView)
+                                .count()
+                        == 5);
+        on.robot.clickOn(words(".plan-tile .label", "Board b"));
+        run(() -> Objects.requireNonNull(on.window.lookup("#plan-pictures")).requestFocus());
+        on.robot.press(KeyCode.SHIFT);
+        on.robot.clickOn(words(".plan-tile .label", "Board d"));
+        on.robot.release(KeyCode.SHIFT);
+        run(() -> Objects.requireNonNull(on.window.lookup("#plan-pictures")).requestFocus());
+        on.press(KeyCode.SPACE);
+        await(
+                "three are left out",
+                () -> plan().ticked().size() == 2 && !named("Board c").isTicked());
+        on.press(KeyCode.RIGHT);
+        await(
+                "the next is shown",
+                () -> on.window.lookup("#came-name") instanceof TextField f
+                        && f.getText().equals("Board e"));
+        on.click("#plan-as-pictures");
+        await("the list again", () -> list().isVisible());
+        assertEquals(1, onFx(() -> list().getSelectionModel().getSelectedItems().size()));
+        letGo();
+    }
+
     /** A protected archive is asked for its password, where the window asks everything; skipped, it is not asked again. */
     @Test
     void aPasswordIsAskedOnce() throws Exception {

@@ -21,6 +21,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
@@ -61,6 +62,8 @@ public final class IntakeView extends BorderPane {
     private final ComboBox<String> library = new ComboBox<>();
     private final TextField folder = new TextField();
     private final Button take = new Button("Take in");
+    private final PlanGrid grid;
+    private final Button pictures = new Button();
     private final ItemView large;
     private final OpenPlan open;
     private final WishMenu wishes;
@@ -102,7 +105,7 @@ public final class IntakeView extends BorderPane {
         heading.setMinWidth(Region.USE_PREF_SIZE);
         wishes = new WishMenu(workspace, () -> replan(workspace.brought().get()), this::count);
         wishes.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = new HBox(10, heading, gap, wishes, take, leave);
+        HBox head = new HBox(10, heading, gap, pictures, wishes, take, leave);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
         Label into = new Label("into");
@@ -117,10 +120,16 @@ public final class IntakeView extends BorderPane {
         PlanThumbs thumbs = new PlanThumbs(workspace, this::draw, this::redraw);
         list = new PlanList(open, thumbs, large::show, large::rename);
         open.plan().addListener((o, before, now) -> count());
-        setCenter(list);
+        grid = new PlanGrid(list, open);
+        setCenter(new StackPane(list, grid));
+        pictures.setId("plan-as-pictures");
+        pictures.getStyleClass().add("quiet");
+        pictures.setTooltip(new Tooltip("Show what came as pictures, or as a list"));
+        pictures.setOnAction(e -> showPictures(!grid.isVisible()));
+        showPictures(false);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
         setRight(side);
-        onlyFilled = List.of(wishes, take, leave, target, side);
+        onlyFilled = List.of(pictures, wishes, take, leave, target, side);
         workspace.brought().addListener((o, before, now) -> {
             passwords.clear();
             wishes.copyAgain();
@@ -159,6 +168,7 @@ public final class IntakeView extends BorderPane {
     }
 
     private void showEmpty() {
+        showPictures(false);
         planned = false;
         plannedOf = List.of();
         heading.setText("Intake");
@@ -302,6 +312,7 @@ public final class IntakeView extends BorderPane {
                 new Command("Put the chosen things together", "Intake", "Shortcut+G", list::putTogether),
                 new Command("Take the chosen things or leave them", "Intake", null, list::tickChosen),
                 new Command("Name the chosen thing", "Intake", null, large::rename),
+                new Command("Show what came as pictures, or as a list", "Intake", null, pictures::fire),
                 new Command("Take in what is ticked", "Intake", null, take::fire),
                 new Command("Let go of what came", "Intake", null, this::letGo));
     }
@@ -329,8 +340,19 @@ public final class IntakeView extends BorderPane {
         }
     }
 
+    private void showPictures(boolean wanted) {
+        if (wanted) {
+            list.openAll();
+        }
+        grid.setVisible(wanted);
+        list.setVisible(!wanted);
+        pictures.setText(wanted ? "as a list" : "as pictures");
+        (wanted ? grid : list).requestFocus();
+    }
+
     private void redraw() {
         list.redraw();
+        grid.redraw();
     }
 
     /** Draws something that came: it may still be packed. */

@@ -192,15 +192,10 @@ final class PlanCell extends LineCell<PlanLine> {
             box.setSelected(item.isTicked());
             box.setAccessibleText("Take in " + item.name());
             title.setText(item.name());
-            boolean seen = !item.notes().isEmpty();
-            String words = !item.reason().isEmpty()
-                    ? item.reason()
-                    : seen ? item.notes().get(0) : said(item);
-            boolean fine = item.reason().isEmpty() || item.laidOut() != null;
-            String look = item.isTwin() || fine && seen ? "caution" : fine ? "faint" : "trouble";
-            about.setText(words);
-            about.getStyleClass().setAll("label", "plan-about", look);
-            whole.setText(seen ? String.join("\n", item.notes()) : words);
+            PlanAbout said = PlanAbout.of(item);
+            about.setText(said.words());
+            about.getStyleClass().setAll("label", "plan-about", said.look());
+            whole.setText(said.whole());
             Image image = list.thumbs().of(item);
             view.setImage(image);
             if (image == null) {
@@ -210,19 +205,6 @@ final class PlanCell extends LineCell<PlanLine> {
             }
             return row;
         }
-    }
-
-    /** Kind, files and tags in few words. */
-    private static String said(PlanItem item) {
-        String files =
-                item.files().size() == 1 ? "" : ", " + Words.plural(item.files().size(), "file");
-        String apart = item.given().apart().isEmpty()
-                ? ""
-                : ", " + item.given().apart().size() + " apart";
-        String tags = item.given().tags().isEmpty()
-                ? ""
-                : "  ·  " + String.join(", ", item.given().tags());
-        return item.kind().word() + files + apart + tags;
     }
 
     private static HBox row(int depth, Node... parts) {

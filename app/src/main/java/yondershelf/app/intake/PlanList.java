@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ListView;
@@ -155,6 +156,51 @@ final class PlanList extends ListView<PlanLine> {
             }
         }
         e.consume();
+    }
+
+    /** The number of the thing chosen last; 0 when there is none. */
+    int lead() {
+        return getSelectionModel().getSelectedItem() instanceof PlanLine.Thing thing ? thing.number() : 0;
+    }
+
+    void renameChosen() {
+        rename.run();
+    }
+
+    /** Every folder's things are lines. */
+    void openAll() {
+        if (!closed.isEmpty()) {
+            closed.clear();
+            lines(open.plan().get());
+        }
+    }
+
+    /**
+     * Chooses a thing.
+     *
+     * @param more besides what is chosen, or not any more
+     * @param range all from the one chosen before
+     */
+    void chooseThing(int number, boolean more, boolean range) {
+        int from = getSelectionModel().getSelectedIndex();
+        for (int i = 0; i < getItems().size(); i++) {
+            if (getItems().get(i) instanceof PlanLine.Thing thing && thing.number() == number) {
+                if (range && from >= 0) {
+                    int[] between = IntStream.rangeClosed(Math.min(from, i), Math.max(from, i))
+                            .filter(n -> getItems().get(n) instanceof PlanLine.Thing)
+                            .toArray();
+                    getSelectionModel().clearSelection();
+                    getSelectionModel().selectIndices(i, between);
+                } else if (more && getSelectionModel().isSelected(i)) {
+                    getSelectionModel().clearSelection(i);
+                } else if (more) {
+                    getSelectionModel().select(i);
+                } else {
+                    getSelectionModel().clearAndSelect(i);
+                }
+                return;
+            }
+        }
     }
 
     void tickChosen() {

@@ -23,8 +23,8 @@ final class PlanThumbs {
     static final int EDGE = 40;
     private static final int MOST = 2_000;
     private static final int MOST_WAITING = 60;
-    /** Drawn larger than shown, so that edges are smooth. */
-    private static final int DRAWN = 2 * EDGE;
+    /** Drawn larger than the list shows it, so that edges are smooth; as large as among pictures. */
+    private static final int DRAWN = 112;
 
     private final Workspace workspace;
     private final ItemView.Drawing drawing;
