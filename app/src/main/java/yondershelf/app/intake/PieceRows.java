@@ -87,6 +87,7 @@ final class PieceRows extends VBox {
         rows.setPrefHeight(ROW * Math.min(MOST_ROWS, pieces.size()) + 2);
         limit.setVisible(pieces.stream().anyMatch(p -> !p.isMaterial()));
         limit.setManaged(limit.isVisible());
+        materials.setText(limit.isVisible() ? "Each material too" : "Each material an asset of its own");
         state(nodes, item, pieces.stream().filter(p -> !p.isMaterial()).toList());
         state(materials, item, pieces.stream().filter(Given.Piece::isMaterial).toList());
     }

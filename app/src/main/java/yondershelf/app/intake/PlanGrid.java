@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyEvent;
@@ -62,8 +63,11 @@ final class PlanGrid extends ListView<PlanGrid.Line> {
             flush(row, lines);
             switch (line) {
                 case PlanLine.Thing thing -> row.add(thing.number());
-                case PlanLine.Folder folder ->
+                case PlanLine.Folder folder -> {
+                    // one that only holds folders says nothing here
+                    removeLastTitle(lines);
                     lines.add(new Line.Title(folder.path().isEmpty() ? "the library itself" : folder.path()));
+                }
                 case PlanLine.Heading heading -> lines.add(new Line.Title(heading.words()));
                 case PlanLine.Left left ->
                     lines.add(new Line.Title(
@@ -75,6 +79,12 @@ final class PlanGrid extends ListView<PlanGrid.Line> {
             getItems().setAll(lines);
         }
         redraw();
+    }
+
+    private static void removeLastTitle(List<Line> lines) {
+        if (!lines.isEmpty() && lines.get(lines.size() - 1) instanceof Line.Title) {
+            lines.remove(lines.size() - 1);
+        }
     }
 
     private static void flush(List<Integer> row, List<Line> lines) {
@@ -138,10 +148,14 @@ final class PlanGrid extends ListView<PlanGrid.Line> {
     private final class RowCell extends ListCell<Line> {
         private final List<PlanTile> tiles = new ArrayList<>();
         private final HBox row = new HBox();
+        private final Label heading = new Label();
 
         RowCell() {
             getStyleClass().add("finding-cell");
             row.getStyleClass().add("plan-picture-row");
+            heading.getStyleClass().add("group-heading");
+            heading.setWrapText(true);
+            setPrefWidth(0);
         }
 
         void again() {
@@ -153,19 +167,16 @@ final class PlanGrid extends ListView<PlanGrid.Line> {
         @Override
         protected void updateItem(@Nullable Line line, boolean empty) {
             super.updateItem(line, empty);
-            setText(null);
             setGraphic(null);
             setAccessibleText(null);
             if (empty || line == null) {
                 return;
             }
             if (line instanceof Line.Title title) {
-                setText(title.words);
-                getStyleClass().removeAll("group-heading");
-                getStyleClass().add("group-heading");
+                heading.setText(title.words);
+                setGraphic(heading);
                 return;
             }
-            getStyleClass().removeAll("group-heading");
             List<Integer> numbers = ((Line.Row) line).things;
             while (tiles.size() < numbers.size()) {
                 tiles.add(new PlanTile(list));
