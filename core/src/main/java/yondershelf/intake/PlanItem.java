@@ -13,6 +13,7 @@ import yondershelf.credits.Credit;
 import yondershelf.facts.Projection;
 import yondershelf.format.FileType;
 import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.sorting.Sorter;
 
 /**
  * One asset to be.
@@ -130,6 +131,14 @@ public record PlanItem(
                 laidOut,
                 credit,
                 newGiven);
+    }
+
+    /** True for a picture that continues a used one of the same role on another UV square. */
+    public boolean isSquare(SortedFile file) {
+        int square = file.isUsed() ? 0 : Sorter.tile(file.path());
+        return square > 0
+                && file.variant().equals(String.valueOf(square))
+                && files.stream().anyMatch(f -> f.isUsed() && f.role() == file.role() && Sorter.tile(f.path()) > 0);
     }
 
     /** The same with one of its maps read otherwise, because somebody says so. Another one of that role is kept, not used. */

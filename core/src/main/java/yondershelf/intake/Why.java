@@ -11,8 +11,10 @@ final class Why {
         if (item.given().edited()) {
             return "as you said";
         }
-        long kept = item.files().stream().filter(f -> !f.variant().isEmpty()).count();
-        String rest = kept == 0 ? "" : ", " + kept + (kept == 1 ? " other is" : " others are") + " kept with it";
+        long squares = item.files().stream().filter(item::isSquare).count();
+        long kept = item.files().stream().filter(f -> !f.variant().isEmpty()).count() - squares;
+        String rest = (squares == 0 ? "" : ", on several UV squares")
+                + (kept == 0 ? "" : ", " + kept + (kept == 1 ? " other is" : " others are") + " kept with it");
         return switch (item.kind()) {
             case MATERIAL -> (item.isSet() ? set(item) : "a file says what it is made of") + rest;
             case HDRI ->

@@ -94,6 +94,9 @@ class SquaresTest extends Planning {
                     wishes(NameStyle.USUAL, false, false, Set.of(), Habits.NONE),
                     Work.SILENT);
             assertEquals(1, plan.items().size());
+            assertEquals(
+                    "maps of one name: base color, roughness, on several UV squares",
+                    plan.items().get(0).why());
             take(intake, plan);
         }
         Asset hull = asset("Hull");

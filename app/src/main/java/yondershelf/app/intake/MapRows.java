@@ -150,7 +150,11 @@ final class MapRows extends VBox {
         Runnable say = () -> {
             Use now = box.getValue();
             PlanItem item = shown;
-            if (!filling && item != null && now != null && !now.equals(before(item, file.path()))) {
+            if (!filling
+                    && item != null
+                    && now != null
+                    && USES.contains(now)
+                    && !now.equals(before(item, file.path()))) {
                 open.change(
                         "read " + Sorter.fileName(file.path()) + " as " + now.title,
                         item.withMap(file.path(), now.role, now.coding));
@@ -166,7 +170,14 @@ final class MapRows extends VBox {
         return box;
     }
 
-    private static void fill(ComboBox<Use> box, SortedFile file) {
+    private void fill(ComboBox<Use> box, SortedFile file) {
+        Role role = file.role();
+        PlanItem item = shown;
+        if (role != null && item != null && item.isSquare(file)) {
+            box.setValue(new Use(null, file.coding(), role.title() + ", too"));
+            box.setTooltip(new Tooltip("On UV square " + file.variant()));
+            return;
+        }
         box.setValue(use(file));
         box.setTooltip(new Tooltip(
                 file.isUsed() ? "What this map is" : "Kept with the material, not used (" + file.variant() + ")"));
