@@ -14,6 +14,7 @@ import yondershelf.store.Findable;
  *
  * @param name shown instead of the name made from the file, when not empty
  * @param tags nested with {@code /}
+ * @param rating how good it is, 1 to 5; 0 when nobody said
  * @param space what is said of a model file that does not say it
  * @param excerpt what of a model file is meant
  * @param apart names of its nodes that are assets of their own
@@ -26,14 +27,18 @@ public record Labels(
         String licence,
         String version,
         boolean favourite,
+        int rating,
         Space space,
         Excerpt excerpt,
         List<String> apart) {
 
     public static final Labels NONE =
-            new Labels("", new TreeSet<>(), "", "", "", "", false, Space.NONE, Excerpt.WHOLE, List.of());
+            new Labels("", new TreeSet<>(), "", "", "", "", false, 0, Space.NONE, Excerpt.WHOLE, List.of());
 
-    private static final int FIELDS = 10;
+    /** The highest rating. */
+    public static final int BEST = 5;
+
+    private static final int FIELDS = 11;
 
     public Labels {
         apart = List.copyOf(apart);
@@ -49,9 +54,15 @@ public record Labels(
                 fields.getOrDefault("licence", ""),
                 fields.getOrDefault("version", ""),
                 Boolean.parseBoolean(fields.getOrDefault("favourite", "false")),
+                rating(fields.getOrDefault("rating", "")),
                 new Space(fields.getOrDefault("units", ""), fields.getOrDefault("up", "")),
                 Excerpt.parse(fields.getOrDefault("excerpt", "")),
                 lines(fields.getOrDefault("apart", "")));
+    }
+
+    /** What is no rating, as another program may write it, is none. */
+    private static int rating(String text) {
+        return text.length() == 1 && text.charAt(0) >= '0' && text.charAt(0) <= '0' + BEST ? text.charAt(0) - '0' : 0;
     }
 
     private static List<String> lines(String text) {
@@ -59,7 +70,7 @@ public record Labels(
     }
 
     Labels withSpace(Space other) {
-        return new Labels(name, tags, note, author, licence, version, favourite, other, excerpt, apart);
+        return new Labels(name, tags, note, author, licence, version, favourite, rating, other, excerpt, apart);
     }
 
     /** For the store; empty for {@link #NONE}. */
@@ -75,6 +86,7 @@ public record Labels(
                         licence,
                         version,
                         String.valueOf(favourite),
+                        String.valueOf(rating),
                         space.units(),
                         space.up(),
                         excerpt.text(),
@@ -109,8 +121,9 @@ public record Labels(
                 parts.get(3),
                 parts.get(4),
                 Boolean.parseBoolean(parts.get(5)),
-                new Space(parts.get(6), parts.get(7)),
-                Excerpt.parse(parts.get(8)),
-                lines(parts.get(9)));
+                rating(parts.get(6)),
+                new Space(parts.get(7), parts.get(8)),
+                Excerpt.parse(parts.get(9)),
+                lines(parts.get(10)));
     }
 }

@@ -222,6 +222,7 @@ public final class Card extends Region {
             case LICENCE -> said.licence();
             case VERSION -> said.version();
             case FAVOURITE -> String.valueOf(said.favourite());
+            case RATING -> String.valueOf(said.rating());
             case UNITS -> said.space().units();
             case UP -> said.space().up();
             case EXCERPT -> said.excerpt().text();
