@@ -20,6 +20,7 @@ import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.library.Looked;
 import yondershelf.library.Moves;
+import yondershelf.library.Relabel;
 import yondershelf.render.Booth;
 import yondershelf.render.Shaders;
 import yondershelf.search.Counts;
@@ -365,6 +366,25 @@ public final class Catalogue implements AutoCloseable {
             library.edit(edits);
             follow();
         }
+    }
+
+    /**
+     * Says the same of many assets, in one act; it is on the disk and findable when this returns.
+     *
+     * @param keys in the order their numbers are to go, when names are given numbers
+     * @throws ProblemException when any of it could not be written; then none is
+     */
+    public Relabelled relabel(List<Key> keys, Relabel wanted) throws ProblemException {
+        Relabelled act = Relabelled.of(this, keys, wanted);
+        act.write(false);
+        follow();
+        return act;
+    }
+
+    /** Takes an act on labels back, or does it again. */
+    public void relabel(Relabelled act, boolean back) throws ProblemException {
+        act.write(back);
+        follow();
     }
 
     /** Makes sure that the assets of a scene are found again wherever their files go. */

@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.LocalTime;
 import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -122,8 +123,10 @@ public final class Lock implements AutoCloseable {
             }
             held.holder = what + " (process " + ProcessHandle.current().pid() + ", since "
                     + LocalTime.now(java.time.ZoneId.systemDefault()).truncatedTo(ChronoUnit.SECONDS) + ")";
-            channel.truncate(0);
-            channel.write(ByteBuffer.wrap(held.holder.getBytes(StandardCharsets.UTF_8)), 0);
+            // over what stood there: some file systems bring a file that was emptied first to the disk when it is
+            // closed
+            byte[] name = Arrays.copyOf(held.holder.getBytes(StandardCharsets.UTF_8), LONGEST_NAME);
+            channel.write(ByteBuffer.wrap(name), 0);
             held.channel = channel;
             locked = true;
         } catch (InterruptedException e) {
@@ -139,7 +142,7 @@ public final class Lock implements AutoCloseable {
     private static String holder(FileChannel channel) throws IOException {
         ByteBuffer name = ByteBuffer.allocate(LONGEST_NAME);
         channel.read(name, 0);
-        String text = new String(name.array(), 0, name.position(), StandardCharsets.UTF_8);
+        String text = new String(name.array(), 0, name.position(), StandardCharsets.UTF_8).replace("\0", "");
         return text.isBlank() ? "another process" : text;
     }
 

@@ -4,10 +4,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import org.roaringbitmap.RoaringBitmap;
 
 /**
  * One document for each asset, as columns that only grow: an asset that changed gets a new document, and its former one is
@@ -17,6 +16,9 @@ final class Documents {
     private final Folders places;
     private final List<String> libraries = new ArrayList<>();
     private final Map<String, Integer> libraryNumbers = new HashMap<>();
+    /** By library and row: one more than the latest document. */
+    private final List<int[]> byRow = new ArrayList<>();
+
     private byte[] kinds;
     private final Ints rows;
     private final Ints folders;
@@ -28,6 +30,9 @@ final class Documents {
     private int[] fresh = new int[0];
     /** How many of the sorted ones come before each fresh one. */
     private int[] freshPlaces = new int[0];
+
+    /** Fresh ones numbered below have their place. */
+    private int ordered;
 
     private long[] alive;
     private int living;
@@ -67,10 +72,12 @@ final class Documents {
         libraries.forEach(this::library);
         sorted = rows.size();
         living = sorted;
+        ordered = sorted;
         alive = Bits.of(sorted + 1);
         for (int doc = 0; doc < sorted; doc++) {
             Bits.set(alive, doc);
             places.count(folders.get(doc), 1);
+            note(doc);
         }
     }
 
@@ -82,6 +89,7 @@ final class Documents {
         }
         libraryNumbers.put(id, libraries.size());
         libraries.add(id);
+        byRow.add(new int[0]);
         return libraries.size() - 1;
     }
 
@@ -129,6 +137,7 @@ final class Documents {
         Bits.set(alive, doc);
         living++;
         places.count(folder, 1);
+        note(doc);
     }
 
     void kill(int doc) {
@@ -139,56 +148,97 @@ final class Documents {
 
     /** The living documents of assets. */
     int[] of(Collection<Key> keys) {
-        RoaringBitmap[] wanted = new RoaringBitmap[libraries.size()];
-        for (Key key : keys) {
-            int library = knownLibrary(key.library());
-            if (library >= 0) {
-                if (wanted[library] == null) {
-                    wanted[library] = new RoaringBitmap();
-                }
-                wanted[library].add(key.row());
-            }
-        }
         Ints out = new Ints();
-        RoaringBitmap anywhere =
-                RoaringBitmap.or(Arrays.stream(wanted).filter(Objects::nonNull).iterator());
-        for (int doc = 0; doc < size(); doc++) {
-            if (!anywhere.contains(rows.get(doc))) {
-                continue;
-            }
-            RoaringBitmap ofLibrary = wanted[library(doc)];
-            if (ofLibrary != null && ofLibrary.contains(rows.get(doc)) && isAlive(doc)) {
+        for (Key key : new LinkedHashSet<>(keys)) {
+            int library = knownLibrary(key.library());
+            int[] ofLibrary = library < 0 ? new int[0] : byRow.get(library);
+            int doc = key.row() < ofLibrary.length ? ofLibrary[key.row()] - 1 : -1;
+            if (doc >= 0 && isAlive(doc)) {
                 out.add(doc);
             }
         }
         return out.copy();
     }
 
+    /** Rows are numbers without great gaps. */
+    private void note(int doc) {
+        int library = library(doc);
+        int row = rows.get(doc);
+        int[] ofLibrary = byRow.get(library);
+        if (row >= ofLibrary.length) {
+            ofLibrary = Arrays.copyOf(ofLibrary, Math.max(row + 1, row + (row >> 2)));
+            byRow.set(library, ofLibrary);
+        }
+        ofLibrary[row] = doc + 1;
+    }
+
     boolean is(int doc, Key key) {
         return rows.get(doc) == key.row() && library(doc) == knownLibrary(key.library());
     }
 
-    /** Brings the fresh documents into order. */
+    /** Brings the documents that came since the last time between the other fresh ones, and leaves the dead ones out. */
     void sortFresh() {
-        List<Integer> all = new ArrayList<>();
-        for (int doc = sorted; doc < size(); doc++) {
+        List<Integer> came = new ArrayList<>();
+        for (int doc = ordered; doc < size(); doc++) {
             if (isAlive(doc)) {
-                all.add(doc);
+                came.add(doc);
             }
         }
-        byte[][] keys = new byte[size() - sorted][];
-        for (int doc : all) {
-            keys[doc - sorted] = names.bytes(doc);
+        byte[][] keys = new byte[size() - ordered][];
+        for (int doc : came) {
+            keys[doc - ordered] = names.bytes(doc);
         }
-        all.sort((a, b) -> {
-            int byName = Arrays.compareUnsigned(keys[a - sorted], keys[b - sorted]);
+        int first = ordered;
+        came.sort((a, b) -> {
+            int byName = Arrays.compareUnsigned(keys[a - first], keys[b - first]);
             return byName != 0 ? byName : compareWithin(a, b);
         });
-        fresh = all.stream().mapToInt(i -> i).toArray();
-        freshPlaces = new int[fresh.length];
-        for (int i = 0; i < fresh.length; i++) {
-            freshPlaces[i] = placeOf(fresh[i], keys[fresh[i] - sorted], i == 0 ? 0 : freshPlaces[i - 1]);
+        ordered = size();
+        int[] docs = new int[fresh.length + came.size()];
+        int[] spots = new int[docs.length];
+        int many = 0;
+        int old = 0;
+        int place = 0;
+        for (int doc : came) {
+            byte[] key = keys[doc - first];
+            int before = old + countBefore(doc, key, old);
+            for (; old < before; old++) {
+                many = keep(old, docs, spots, many);
+            }
+            place = placeOf(doc, key, place);
+            docs[many] = doc;
+            spots[many++] = place;
         }
+        for (; old < fresh.length; old++) {
+            many = keep(old, docs, spots, many);
+        }
+        fresh = Arrays.copyOf(docs, many);
+        freshPlaces = Arrays.copyOf(spots, many);
+    }
+
+    private int keep(int old, int[] docs, int[] spots, int many) {
+        if (!isAlive(fresh[old])) {
+            return many;
+        }
+        docs[many] = fresh[old];
+        spots[many] = freshPlaces[old];
+        return many + 1;
+    }
+
+    /** How many of the fresh ones from a place on come before a document. */
+    private int countBefore(int doc, byte[] key, int from) {
+        int low = from;
+        int high = fresh.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            int byName = Arrays.compareUnsigned(names.bytes(fresh[middle]), key);
+            if (byName < 0 || byName == 0 && compareWithin(fresh[middle], doc) < 0) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low - from;
     }
 
     private int placeOf(int doc, byte[] name, int from) {

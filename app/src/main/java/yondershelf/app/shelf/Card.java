@@ -26,6 +26,7 @@ import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Licences;
+import yondershelf.library.Relabel;
 import yondershelf.mend.Finding;
 
 /** What is known and said about one asset, unfolded under its row. Labels are edited where they stand. */
@@ -215,19 +216,7 @@ public final class Card extends Region {
             return;
         }
         Labels said = workspace.catalogue().labels(thing);
-        String before = switch (field) {
-            case NAME -> said.name();
-            case NOTE -> said.note();
-            case AUTHOR -> said.author();
-            case LICENCE -> said.licence();
-            case VERSION -> said.version();
-            case FAVOURITE -> String.valueOf(said.favourite());
-            case RATING -> String.valueOf(said.rating());
-            case UNITS -> said.space().units();
-            case UP -> said.space().up();
-            case EXCERPT -> said.excerpt().text();
-            case APART -> String.join("\n", said.apart());
-        };
+        String before = Relabel.text(said, field);
         String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
         String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;
         if (!after.equals(before)) {
