@@ -12,9 +12,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import yondershelf.sorting.SortedItem;
+import yondershelf.work.Parallel;
 
 /**
  * Which id an asset bears. It is given when the asset is first seen, from the library and the path, so that two machines that
@@ -35,7 +37,7 @@ final class Identities {
     private final String library;
     private final Journal places;
     /** Fingerprints by path and by what the file's size and time were. */
-    private final Map<String, Printed> printed = new HashMap<>();
+    private final Map<String, Printed> printed = new ConcurrentHashMap<>();
 
     private Map<String, Place> recorded = Map.of();
     private int recordedVersion = -1;
@@ -265,7 +267,7 @@ final class Identities {
     }
 
     /** Empty when the file cannot be read now. */
-    private synchronized String fingerprint(String path, String state) {
+    private String fingerprint(String path, String state) {
         Printed known = printed.get(path);
         if (known != null && known.state.equals(state)) {
             return known.fingerprint;
@@ -282,6 +284,13 @@ final class Identities {
     /** The edits that record where assets are, of those whose record does not say so yet. */
     List<Edit> records(List<Asset> assets) {
         List<Edit> out = new ArrayList<>();
+        // files are read for it: the disk and the processors have more than one of them to do
+        Parallel.run(assets.size(), Parallel.threads(), () -> false, i -> {
+            List<String> states = FileState.split(assets.get(i).key());
+            for (int k = 0; k < assets.get(i).files().size(); k++) {
+                String _ = fingerprint(assets.get(i).files().get(k).path(), states.get(k));
+            }
+        });
         for (Asset asset : assets) {
             Place before = place(asset.id());
             List<Place.Seen> files = new ArrayList<>();

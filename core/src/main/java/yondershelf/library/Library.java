@@ -325,11 +325,9 @@ public final class Library {
 
     /** Makes sure that assets are known again wherever their files go: those in scenes, say. */
     public void remember(List<String> ids) throws ProblemException {
-        List<Edit> records = identities.records(ids.stream()
-                .map(Apart::whole)
-                .distinct()
-                .flatMap(id -> asset(id).stream())
-                .toList());
+        List<String> whole = ids.stream().map(Apart::whole).distinct().toList();
+        List<Edit> records = identities.records(
+                store.assets(whole).values().stream().map(Asset::of).toList());
         if (!records.isEmpty()) {
             description.requireWritable(own());
             identities.journal().append(records);

@@ -34,10 +34,11 @@ record Sayings(Journal journal, Store store) {
     /** Puts what was said of assets, and of all assets below folders, into the store. */
     void keep(Collection<String> subjects) throws ProblemException {
         Map<String, String> texts = new HashMap<>();
+        Map<String, AssetRow> rows = store.assets(subjects);
         for (String subject : subjects) {
             String folder = Edit.folderOf(subject);
             if (folder == null) {
-                Optional<AssetRow> row = store.asset(subject);
+                Optional<AssetRow> row = Optional.ofNullable(rows.get(subject));
                 texts.put(
                         subject,
                         of(subject, row.map(AssetRow::folder).orElse("")).text());
@@ -55,9 +56,10 @@ record Sayings(Journal journal, Store store) {
         // what is said of a file is said of its nodes, and what is said of these makes them come and go
         Apart apart = new Apart(store, this);
         List<Apart.Consequence> all = new ArrayList<>();
-        for (String subject : texts.keySet()) {
-            if (!Apart.isNode(subject)) {
-                store.asset(subject).map(apart::of).ifPresent(all::add);
+        boolean parts = store.hasParts();
+        for (AssetRow row : store.assets(texts.keySet()).values()) {
+            if (!Apart.isNode(row.id()) && (parts || !Labels.of(row).apart().isEmpty())) {
+                all.add(apart.of(row));
             }
         }
         all.removeIf(c -> c.put().isEmpty() && c.gone().isEmpty());

@@ -1,5 +1,7 @@
 package yondershelf.store;
 
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -8,6 +10,7 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -182,6 +185,22 @@ public final class Store implements AutoCloseable {
 
     public Optional<AssetRow> asset(String id) {
         return one(ASSET + "WHERE id = ?", id);
+    }
+
+    /** Assets by their ids; those that are not there are left out. */
+    public Map<String, AssetRow> assets(Collection<String> ids) {
+        ArrayNode wanted = JsonNodeFactory.instance.arrayNode();
+        ids.forEach(wanted::add);
+        Map<String, AssetRow> out = new LinkedHashMap<>();
+        some(ASSET + "WHERE id IN (SELECT value FROM json_each(?))", wanted.toString())
+                .forEach(row -> out.put(row.id(), row));
+        return out;
+    }
+
+    /** True when some assets are parts of others. */
+    public boolean hasParts() {
+        return connections.read(
+                sql -> sql.number("SELECT EXISTS (SELECT 1 FROM asset WHERE instr(id, '#') > 0)", 0) != 0);
     }
 
     /** The asset a file names. */
