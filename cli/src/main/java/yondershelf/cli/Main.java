@@ -16,6 +16,8 @@ import yondershelf.content.Problem;
             LibraryCommand.class,
             ScanCommand.class,
             FindCommand.class,
+            LabelCommand.class,
+            TagCommand.class,
             FactsCommand.class,
             PreviewCommand.class,
             TakeCommand.class,

@@ -381,6 +381,20 @@ public final class Catalogue implements AutoCloseable {
         return act;
     }
 
+    /**
+     * Gives a tag, and all nested below it, another name wherever it is given.
+     *
+     * @param to the other name; empty to take it away
+     * @param merging true when the other tag may be there already
+     * @throws ProblemException when nobody has the tag, somebody has the other one, or it cannot be written; then nothing is changed
+     */
+    public Relabelled retag(String tag, String to, boolean merging) throws ProblemException {
+        Relabelled act = Relabelled.retagged(this, tag, to, merging);
+        act.write(false);
+        follow();
+        return act;
+    }
+
     /** Takes an act on labels back, or does it again. */
     public void relabel(Relabelled act, boolean back) throws ProblemException {
         act.write(back);

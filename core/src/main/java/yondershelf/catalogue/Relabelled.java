@@ -4,13 +4,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.library.Relabel;
+import yondershelf.search.Hits;
 import yondershelf.search.Key;
+import yondershelf.search.Query;
 import yondershelf.store.AssetRow;
 
 /**
@@ -28,6 +31,14 @@ public record Relabelled(Map<Library, Relabel.Edits> edits) {
 
     /** What is to be done; nothing is changed yet. */
     static Relabelled of(Catalogue catalogue, List<Key> keys, Relabel wanted) throws ProblemException {
+        return of(catalogue, keys, wanted::of);
+    }
+
+    private interface Edits {
+        Relabel.Edits of(List<Relabel.Subject> subjects, int from, int last);
+    }
+
+    private static Relabelled of(Catalogue catalogue, List<Key> keys, Edits wanted) throws ProblemException {
         Map<String, List<Integer>> rows = new LinkedHashMap<>();
         for (Key key : keys) {
             rows.computeIfAbsent(key.library(), k -> new ArrayList<>()).add(key.row());
@@ -57,6 +68,43 @@ public record Relabelled(Map<Library, Relabel.Edits> edits) {
             number += subjects.size();
         }
         return new Relabelled(out);
+    }
+
+    /** What gives a tag and those below it another name. */
+    static Relabelled retagged(Catalogue catalogue, String tag, String to, boolean merging) throws ProblemException {
+        String other = to.strip();
+        Hits carrying = catalogue.find(Query.EVERYTHING.withTags(Set.of(tag)));
+        if (carrying.total() == 0) {
+            throw new Problem(tag, "nothing has this tag", "").raise();
+        }
+        if (other.equals(tag) || other.startsWith(tag + "/")) {
+            throw new Problem(other, "a tag cannot be put below itself", "").raise();
+        }
+        if (!merging && catalogue.find(Query.EVERYTHING.withTags(Set.of(other))).total() > 0) {
+            throw new Problem(other, "this tag is there already", "Merge the two instead").raise();
+        }
+        return of(catalogue, carrying.page(0, carrying.total()), (subjects, number, last) -> {
+            List<Edit> edits = new ArrayList<>();
+            List<Edit> undo = new ArrayList<>();
+            for (Relabel.Subject subject : subjects) {
+                retag(subject, tag, other, edits, undo);
+            }
+            return new Relabel.Edits(edits, undo, subjects.size());
+        });
+    }
+
+    private static void retag(Relabel.Subject subject, String tag, String other, List<Edit> edits, List<Edit> undo) {
+        for (String has : subject.labels().tags()) {
+            if (has.equals(tag) || has.startsWith(tag + "/")) {
+                edits.add(Edit.untag(subject.id(), has));
+                undo.add(Edit.tag(subject.id(), has));
+                String then = other + has.substring(tag.length());
+                if (!other.isEmpty() && !subject.labels().tags().contains(then)) {
+                    edits.add(Edit.tag(subject.id(), then));
+                    undo.add(Edit.untag(subject.id(), then));
+                }
+            }
+        }
     }
 
     /** Says all of it, or what was said before. When one library cannot be written, the others are as they were. */
