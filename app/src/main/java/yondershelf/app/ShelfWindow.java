@@ -22,6 +22,7 @@ import yondershelf.app.intake.IntakeView;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
+import yondershelf.app.shelf.ManyCard;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.app.table.TablePane;
 import yondershelf.app.views.EmptyShelf;
@@ -64,7 +65,7 @@ public final class ShelfWindow extends StackPane {
         intake = new IntakeView(workspace, places, this::addLibrary);
         mend = new MendView(workspace, grid.loader(), this::addLibrary);
         grid.onPutOnTable(table::command, table::put);
-        VBox shelf = new VBox(new KindBar(workspace, grid), grid);
+        VBox shelf = new VBox(new KindBar(workspace, grid), grid, new ManyCard(workspace));
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");
         StackPane shelfStack = new StackPane(shelf, new EmptyShelf(workspace, this::addLibrary));
@@ -242,6 +243,11 @@ public final class ShelfWindow extends StackPane {
     private List<Command> commands() {
         List<Command> all = new ArrayList<>(List.of(
                 new Command("Search", "Shelf", "Shortcut+F", top::startSearch),
+                new Command(
+                        "Choose everything that is found",
+                        "Shelf",
+                        null,
+                        () -> workspace.chosen().all()),
                 new Command(
                         "Show everything",
                         "Shelf",

@@ -395,6 +395,11 @@ public final class Catalogue implements AutoCloseable {
         return act;
     }
 
+    /** What some assets have in common. */
+    public Common common(List<Key> keys, Work work) {
+        return Common.of(this, keys, work);
+    }
+
     /** Takes an act on labels back, or does it again. */
     public void relabel(Relabelled act, boolean back) throws ProblemException {
         act.write(back);

@@ -14,18 +14,35 @@ public final class Carry {
     /** Carries an asset's id within the window. */
     public static final DataFormat ASSET = new DataFormat("application/x-yonder-shelf-asset");
 
+    private static final DataFormat ALL_CHOSEN = new DataFormat("application/x-yonder-shelf-all-chosen");
+
     private Carry() {}
 
-    /** Begins carrying; reading the asset begins at once, so that it is there when it reaches the table. */
-    public static void start(Node from, Asset asset, Workspace workspace, @Nullable Image image) {
+    /** True when the asset carried stands for all that is chosen. */
+    public static boolean isMany(Dragboard board) {
+        return board.hasContent(ALL_CHOSEN);
+    }
+
+    /**
+     * Begins carrying; reading the asset begins at once, so that it is there when it reaches the table.
+     *
+     * @param many true when it stands for all that is chosen
+     */
+    public static void start(Node from, Asset asset, boolean many, Workspace workspace, @Nullable Image image) {
         // both ways are offered, so that a modifier key can choose between them
         Dragboard board = from.startDragAndDrop(TransferMode.COPY_OR_MOVE);
         ClipboardContent content = new ClipboardContent();
         content.put(ASSET, asset.id());
+        if (many) {
+            content.put(ALL_CHOSEN, true);
+        }
         content.putString(asset.path());
         board.setContent(content);
         // what stands in the scene is seen on the table itself
-        Image seen = image != null && !asset.kind().stands() ? CarriedImage.of(image) : CarriedImage.of(asset.name());
+        Image seen = many
+                ? CarriedImage.of(
+                        Words.plural(workspace.chosen().selection().get().size(), "asset"))
+                : image != null && !asset.kind().stands() ? CarriedImage.of(image) : CarriedImage.of(asset.name());
         // above the pointer's left, because what letting go will do is said below its right
         board.setDragView(seen, seen.getWidth() + 2, seen.getHeight() + 2);
         workspace.loaded().any(asset);

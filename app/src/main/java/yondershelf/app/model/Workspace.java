@@ -74,6 +74,7 @@ public final class Workspace {
     private final Optional<IntakeReport> earlierReport;
     private final Faults faults;
     private final Pages pages;
+    private final Chosen chosen;
     private final Arrived arrived;
     private @Nullable Intake intake;
 
@@ -83,6 +84,7 @@ public final class Workspace {
         this.loaded = new Loaded(catalogue, builder, background::run);
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
         this.arrived = new Arrived(this);
+        this.chosen = new Chosen(catalogue, background, inOrder, history, hits, this::relabelled);
         this.openScene = new OpenScene(catalogue, background, table);
         this.earlierReport = IntakeReport.of(catalogue.home());
         this.openPlan = new OpenPlan(history, background, catalogue.home().folder());
@@ -164,6 +166,16 @@ public final class Workspace {
     /** Calls back when more of the hits can be shown. */
     public void onPage(Runnable listener) {
         pagesCame.add(listener);
+    }
+
+    /** What is chosen on the shelf. */
+    public Chosen chosen() {
+        return chosen;
+    }
+
+    private void relabelled() {
+        search();
+        changed.forEach(Runnable::run);
     }
 
     /** What came to the libraries meanwhile. */

@@ -39,6 +39,7 @@ public final class Card extends Region {
     private final TextField name = new TextField();
     private final Label place = new Label();
     private final ToggleButton favourite = new ToggleButton();
+    private final RatingDots rating = new RatingDots(wanted -> commit(Edit.Field.RATING, String.valueOf(wanted)));
     private final FactSheet facts;
     private final TagChips tags = new TagChips("new-tag", this::addTag, this::removeTag);
     private final TextField author = new TextField();
@@ -70,7 +71,8 @@ public final class Card extends Region {
         favourite.setTooltip(new Tooltip("Favourite"));
         favourite.setAccessibleText("Favourite");
         favourite.setOnAction(e -> commit(Edit.Field.FAVOURITE, String.valueOf(favourite.isSelected())));
-        HBox title = new HBox(6, name, favourite);
+        rating.setId("rating");
+        HBox title = new HBox(6, name, rating, favourite);
         HBox.setHgrow(name, Priority.ALWAYS);
         title.setAlignment(Pos.CENTER_LEFT);
         VBox middle = new VBox(5, title, place, facts, problems);
@@ -161,11 +163,12 @@ public final class Card extends Region {
         say(name, shown.name(), other);
         place.setText(workspace.libraryName(shown.library()) + (shown.away() ? ", away" : "") + " / " + thing.path());
         // labels are kept in the library itself
-        for (Node field : List.of(name, favourite, tags, author, licence, version, note)) {
+        for (Node field : List.of(name, favourite, rating, tags, author, licence, version, note)) {
             field.setDisable(shown.away());
         }
         place.setTooltip(new Tooltip(place.getText()));
         favourite.setSelected(said.favourite());
+        rating.show(said.rating());
         say(author, said.author(), other);
         say(licence, said.licence(), other);
         say(version, said.version(), other);

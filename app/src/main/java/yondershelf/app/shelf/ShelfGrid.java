@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.application.Platform;
+import javafx.geometry.Bounds;
 import javafx.geometry.Orientation;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
@@ -24,11 +25,17 @@ import javafx.scene.shape.Rectangle;
 import javafx.stage.Window;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
+import yondershelf.app.model.Chosen;
 import yondershelf.app.model.Pages;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.Relabel;
+import yondershelf.search.Hits;
+import yondershelf.search.Key;
+import yondershelf.search.Selection;
 
 /**
  * The virtualised grid: only the rows in view have nodes, which are used again as it scrolls. The card unfolds under the
@@ -61,6 +68,7 @@ public final class ShelfGrid extends Region {
     private int total;
     private int fresh;
     private final Pages pages;
+    private final Chosen chosen;
     private double tileSize = 104;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
@@ -111,6 +119,22 @@ public final class ShelfGrid extends Region {
             }
             requestLayout();
         });
+        chosen = workspace.chosen();
+        chosen.selection().addListener((o, before, now) -> {
+            if (now.size() > 1) {
+                cardOpen = false;
+            } else if (now.size() == 0) {
+                workspace.selected().set(null);
+            }
+            requestLayout();
+        });
+        workspace.query().addListener(o -> {
+            // what is looked for now is another thing to choose from
+            if (chosen.isMany()) {
+                chosen.selection().set(Selection.NONE);
+            }
+        });
+        new Frame(chosen, content, this::under);
         workspace.onChange(() -> {
             loader.forgetFailures();
             renewChosen();
@@ -299,7 +323,9 @@ public final class ShelfGrid extends Region {
         } else {
             Asset asset = shownThere.asset();
             String library = workspace.libraryName(shownThere.library());
-            tile.show(shownThere, library, workspace.faults().of(asset).size(), chosen);
+            boolean among = chosen
+                    || this.chosen.isMany() && this.chosen.selection().get().has(shownThere.key());
+            tile.show(shownThere, library, workspace.faults().of(asset).size(), among);
             tile.preview(loader.get(asset));
             inView.add(asset);
         }
@@ -314,27 +340,82 @@ public final class ShelfGrid extends Region {
             Asset asset = tile.asset();
             requestFocus();
             if (asset != null && e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {
-                choose(asset, !(cardOpen && asset.equals(workspace.selected().get())));
+                click(asset, e);
             }
         });
         tile.setOnContextMenuRequested(e -> {
             Asset asset = tile.asset();
             if (asset != null) {
+                if (!isChosen(tile)) {
+                    choose(asset, false);
+                }
                 menu.of(asset).show(tile, e.getScreenX(), e.getScreenY());
                 e.consume();
             }
         });
         tile.setOnDragDetected(e -> {
             Asset asset = tile.asset();
-            if (asset != null) {
+            // beside the picture and the name a frame is drawn
+            if (asset != null && e.getTarget() != tile) {
                 PreviewLoader.Shown preview = loader.get(asset);
-                Carry.start(tile, asset, workspace, preview == null ? null : preview.image());
+                boolean many = chosen.isMany() && isChosen(tile);
+                Carry.start(tile, asset, many, workspace, preview == null ? null : preview.image());
                 e.consume();
             }
         });
         content.getChildren().add(tile);
         card.toFront();
         return tile;
+    }
+
+    /** With Shift all up to it, with Ctrl it besides or no longer, else just it. */
+    private void click(Asset asset, MouseEvent e) {
+        int place = placeInView(asset);
+        if (place < 0 || !e.isShiftDown() && !e.isShortcutDown()) {
+            choose(asset, !(cardOpen && asset.equals(workspace.selected().get())));
+            return;
+        }
+        Selection before = chosen.selection().get();
+        Hits hits = workspace.hits().get();
+        lead(
+                e.isShiftDown() ? before.to(hits, place, e.isShortcutDown()) : before.toggled(hits.at(place)),
+                asset,
+                place);
+    }
+
+    /** Chooses these, of which one is looked at without its card. */
+    private void lead(Selection now, Asset asset, int place) {
+        Key key = now.lead();
+        cardOpen = false;
+        if (key != null) {
+            pages.follow(key, place);
+            workspace.selected().set(asset);
+        }
+        chosen.selection().set(now);
+        requestLayout();
+        revealing = true;
+        Platform.runLater(this::reveal);
+    }
+
+    private boolean isChosen(Tile tile) {
+        Shown there = tile.shown();
+        return there != null && chosen.selection().get().has(there.key());
+    }
+
+    /** What is shown in a part of the view. */
+    private List<Key> under(Bounds part) {
+        List<Key> out = new ArrayList<>();
+        shown.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .map(Map.Entry::getValue)
+                .filter(tile -> tile.getBoundsInParent().intersects(part))
+                .forEach(tile -> {
+                    Shown there = tile.shown();
+                    if (there != null) {
+                        out.add(there.key());
+                    }
+                });
+        return out;
     }
 
     /** Chooses an asset, its card open or folded. */
@@ -365,6 +446,7 @@ public final class ShelfGrid extends Region {
             card.show(shown);
         }
         workspace.selected().set(shown.asset());
+        chosen.selection().set(Selection.only(shown.key()));
         requestLayout();
         revealing = true;
         Platform.runLater(this::reveal);
@@ -401,14 +483,14 @@ public final class ShelfGrid extends Region {
     }
 
     private void key(KeyEvent e) {
-        int chosen = chosenPlace();
+        int at = chosenPlace();
         int next = switch (e.getCode()) {
-            case LEFT -> chosen - 1;
-            case RIGHT -> chosen + 1;
-            case UP -> chosen - columns();
-            case DOWN -> chosen < 0 ? 0 : chosen + columns();
-            case PAGE_UP -> Math.max(0, chosen - pageful());
-            case PAGE_DOWN -> Math.min(total - 1, Math.max(0, chosen) + pageful());
+            case LEFT -> at - 1;
+            case RIGHT -> at + 1;
+            case UP -> at - columns();
+            case DOWN -> at < 0 ? 0 : at + columns();
+            case PAGE_UP -> Math.max(0, at - pageful());
+            case PAGE_DOWN -> Math.min(total - 1, Math.max(0, at) + pageful());
             case HOME -> 0;
             case END -> total - 1;
             default -> -2;
@@ -417,16 +499,31 @@ public final class ShelfGrid extends Region {
         if (target != this) {
             return;
         }
-        if (next >= 0 && next < total) {
+        if (next >= 0 && next < total && e.isShiftDown()) {
+            pages.whenThere(
+                    next,
+                    there -> lead(
+                            chosen.selection().get().to(workspace.hits().get(), next, false), there.asset(), next));
+            e.consume();
+        } else if (RatingDots.digit(e) >= 0 && chosen.selection().get().size() > 0) {
+            chosen.label("rating", Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(RatingDots.digit(e))));
+            e.consume();
+        } else if (e.isShortcutDown() && e.getCode() == KeyCode.A) {
+            chosen.all();
+            e.consume();
+        } else if (e.getCode() == KeyCode.ESCAPE && chosen.isMany()) {
+            chosen.selection().set(Selection.NONE);
+            e.consume();
+        } else if (next >= 0 && next < total) {
             chooseAt(next, cardOpen);
             e.consume();
-        } else if ((e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) && chosen >= 0) {
+        } else if ((e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) && at >= 0) {
             Asset asset = workspace.selected().get();
             if (asset != null) {
                 choose(asset, !cardOpen);
             }
             e.consume();
-        } else if (e.getCode() == KeyCode.DELETE && chosen >= 0) {
+        } else if (e.getCode() == KeyCode.DELETE && at >= 0) {
             Asset asset = workspace.selected().get();
             if (asset != null) {
                 workspace.delete(asset);

@@ -63,6 +63,12 @@ final class Tile extends Region {
         return asset;
     }
 
+    /** What it shows; null while that is not known. */
+    @Nullable
+    Shown shown() {
+        return said == null ? null : said.shown;
+    }
+
     /** @param library its name, for those who look at several */
     void show(Shown shown, String library, int findings, boolean chosen) {
         Said now = new Said(shown, library, findings, chosen);

@@ -208,7 +208,7 @@ final class PlaceCell extends ListCell<Row> {
         setOnDragEntered(e -> {
             Row row = getItem();
             if (row != null && accepts(e.getDragboard())) {
-                promise.setText(view.promise(row));
+                promise.setText(view.promise(row, e.getDragboard()));
                 promise.show(this, e.getScreenX() + 14, e.getScreenY() + 14);
             }
         });

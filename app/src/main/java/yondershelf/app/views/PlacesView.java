@@ -13,11 +13,13 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
 import yondershelf.app.model.PlaceTree;
 import yondershelf.app.model.PlaceTree.Row;
+import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
+import yondershelf.library.Relabel;
 
 /**
  * The slim column of places: libraries with their folders, tags, unfiled. Each takes what is dropped on it. Only what is seen
@@ -167,6 +169,15 @@ public final class PlacesView extends ListView<Row> {
         };
     }
 
+    /** The same for what is carried now. */
+    String promise(Row row, Dragboard board) {
+        String one = promise(row);
+        return row instanceof PlaceTree.TagRow && Carry.isMany(board)
+                ? one + " to "
+                        + Words.plural(workspace.chosen().selection().get().size(), "asset")
+                : one;
+    }
+
     Predicate<Dragboard> takes(Row row) {
         if (promise(row).isEmpty()) {
             return board -> false;
@@ -193,7 +204,9 @@ public final class PlacesView extends ListView<Row> {
 
     private void giveTag(String tag, Dragboard board) {
         Asset asset = Carry.of(board, workspace);
-        if (asset != null) {
+        if (asset != null && Carry.isMany(board)) {
+            workspace.chosen().label("tag " + tag, Relabel.NOTHING.tagged(tag));
+        } else if (asset != null) {
             workspace.edit(
                     asset, "add tag " + tag, List.of(Edit.tag(asset.id(), tag)), List.of(Edit.untag(asset.id(), tag)));
         }

@@ -1,7 +1,10 @@
 package yondershelf.app.views;
 
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -10,12 +13,13 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import yondershelf.app.model.Words;
 
 /** Tags as chips that can be taken away, and a field for another one, which keeps the keys. */
 public final class TagChips extends FlowPane {
     private final TextField field = new TextField();
     private final Consumer<String> remove;
-    private List<String> shown = List.of();
+    private Map<String, String> shown = Map.of();
 
     /**
      * @param id of the field
@@ -42,11 +46,29 @@ public final class TagChips extends FlowPane {
     }
 
     public void show(Collection<String> wanted) {
-        List<String> now = List.copyOf(wanted);
+        Map<String, String> now = new LinkedHashMap<>();
+        wanted.forEach(tag -> now.put(tag, tag));
+        show(now);
+    }
+
+    /**
+     * Tags of many things: one that not all carry says how many do.
+     *
+     * @param carried how many carry each
+     */
+    public void show(Map<String, Integer> carried, int all) {
+        Map<String, String> now = new LinkedHashMap<>();
+        carried.forEach((tag, count) -> now.put(tag, count == all ? tag : tag + "  " + Words.count(count)));
+        show(now);
+    }
+
+    private void show(Map<String, String> now) {
         if (!now.equals(shown)) {
             shown = now;
             getChildren().remove(0, getChildren().size() - 1);
-            getChildren().addAll(0, now.stream().map(this::chip).toList());
+            List<HBox> chips = new ArrayList<>();
+            now.forEach((tag, words) -> chips.add(chip(tag, words)));
+            getChildren().addAll(0, chips);
         }
     }
 
@@ -55,8 +77,8 @@ public final class TagChips extends FlowPane {
         field.clear();
     }
 
-    private HBox chip(String tag) {
-        Label word = new Label(tag);
+    private HBox chip(String tag, String words) {
+        Label word = new Label(words);
         Button button = new Button("×");
         button.getStyleClass().add("chip-remove");
         button.setTooltip(new Tooltip("Take the tag " + tag + " away"));

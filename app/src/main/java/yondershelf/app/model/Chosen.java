@@ -1,0 +1,102 @@
+package yondershelf.app.model;
+
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Common;
+import yondershelf.catalogue.Relabelled;
+import yondershelf.library.Relabel;
+import yondershelf.search.Hits;
+import yondershelf.search.Key;
+import yondershelf.search.Selection;
+import yondershelf.work.History;
+import yondershelf.work.Job;
+
+/** What is chosen on the shelf, shared by its grid, its cards, menus, drags and commands; and what is done to all of it in one act. */
+public final class Chosen {
+    private final Catalogue catalogue;
+    private final Background background;
+    private final InOrder inOrder;
+    private final History history;
+    private final ObjectProperty<Hits> hits;
+    private final Runnable changed;
+    private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
+
+    /** @param changed called when labels are other than they were */
+    Chosen(
+            Catalogue catalogue,
+            Background background,
+            InOrder inOrder,
+            History history,
+            ObjectProperty<Hits> hits,
+            Runnable changed) {
+        this.catalogue = catalogue;
+        this.background = background;
+        this.inOrder = inOrder;
+        this.history = history;
+        this.hits = hits;
+        this.changed = changed;
+    }
+
+    public ObjectProperty<Selection> selection() {
+        return selection;
+    }
+
+    /** True when several are chosen. */
+    public boolean isMany() {
+        return selection.get().size() > 1;
+    }
+
+    /** Chooses everything that is found. */
+    public void all() {
+        Selection now = selection.get();
+        Hits found = hits.get();
+        background.quietly("Choosing everything", work -> now.all(found), all -> {
+            if (selection.get() == now && hits.get() == found) {
+                selection.set(all);
+            }
+        });
+    }
+
+    /** Looks what all that is chosen has in common. */
+    public Job<Common> common(Consumer<Common> then) {
+        Selection now = selection.get();
+        Hits found = hits.get();
+        return background.quietly("Looking at what is chosen", work -> catalogue.common(now.in(found), work), then);
+    }
+
+    /** Says the same of all that is chosen, as one act. */
+    public void label(String what, Relabel wanted) {
+        Selection now = selection.get();
+        Hits found = hits.get();
+        label(what, () -> now.in(found), wanted);
+    }
+
+    private interface Keys {
+        List<Key> now();
+    }
+
+    private void label(String what, Keys keys, Relabel wanted) {
+        inOrder.run(what, () -> catalogue.relabel(keys.now(), wanted), act -> {
+            if (act.changed() > 0) {
+                history.remember(
+                        what + " of " + Words.plural(act.changed(), "asset"),
+                        () -> again(what, act, false),
+                        () -> again(what, act, true));
+                changed.run();
+            }
+        });
+    }
+
+    private void again(String what, Relabelled act, boolean back) {
+        inOrder.run(
+                what,
+                () -> {
+                    catalogue.relabel(act, back);
+                    return true;
+                },
+                done -> changed.run());
+    }
+}

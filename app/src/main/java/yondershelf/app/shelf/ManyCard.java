@@ -1,0 +1,201 @@
+package yondershelf.app.shelf;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Chosen;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.app.views.TagChips;
+import yondershelf.catalogue.Common;
+import yondershelf.library.Edit;
+import yondershelf.library.Labels;
+import yondershelf.library.Relabel;
+import yondershelf.work.Job;
+
+/** One card for all that is chosen, under the shelf: what they have in common, "mixed" where they differ. Each change is one act. */
+public final class ManyCard extends VBox {
+    private static final String MIXED = "mixed";
+
+    private final Chosen chosen;
+    private final Label heading = new Label();
+    private final Label about = new Label();
+    private final TagChips tags = new TagChips("tag-of-many", this::addTag, this::removeTag);
+    private final Map<Edit.Field, TextField> fields = new EnumMap<>(Edit.Field.class);
+    private final TextField name = new TextField();
+    private final RatingDots rating = new RatingDots(this::rate);
+    private final Button favourite = new Button();
+    private @Nullable Common common;
+    private @Nullable Job<Common> looking;
+    private int round;
+
+    public ManyCard(Workspace workspace) {
+        super(8);
+        this.chosen = workspace.chosen();
+        getStyleClass().add("many-card");
+        setId("many");
+        heading.getStyleClass().add("view-heading");
+        about.getStyleClass().add("faint");
+        rating.setId("rating-of-many");
+        favourite.getStyleClass().add("quiet");
+        favourite.setId("favourite-of-many");
+        favourite.setOnAction(e -> turnFavourite());
+        Button none = new Button("×");
+        none.getStyleClass().add("quiet");
+        none.setTooltip(new Tooltip("Choose none of them (Esc)"));
+        none.setAccessibleText("Choose none of them");
+        none.setOnAction(e -> chosen.selection().set(yondershelf.search.Selection.NONE));
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox head = new HBox(12, heading, about, gap, rating, favourite, none);
+        head.setAlignment(Pos.CENTER_LEFT);
+        GridPane sheet = new GridPane();
+        sheet.getStyleClass().add("sheet");
+        sheet.setHgap(10);
+        sheet.setVgap(4);
+        field(sheet, 0, 0, "Author", Edit.Field.AUTHOR);
+        field(sheet, 0, 2, "Licence", Edit.Field.LICENCE);
+        field(sheet, 1, 0, "Version", Edit.Field.VERSION);
+        field(sheet, 1, 2, "Note", Edit.Field.NOTE);
+        name.setId("name-of-many");
+        name.setPromptText("{name} {n}");
+        name.setAccessibleText("Name of each");
+        name.setTooltip(
+                new Tooltip("A name for each of them (Enter): {name} stands for the one there is, {n} for a number"));
+        name.getStyleClass().add("in-place");
+        name.setOnAction(e -> {
+            if (!name.getText().isBlank()) {
+                chosen.label("name", Relabel.NOTHING.with(Edit.Field.NAME, name.getText()));
+                name.clear();
+            }
+        });
+        add(sheet, 2, 0, "Name", name);
+        getChildren().addAll(head, tags, sheet);
+        chosen.selection().addListener(o -> refresh());
+        workspace.onChange(this::refresh);
+        workspace.onPage(this::refresh);
+        refresh();
+    }
+
+    private void field(GridPane sheet, int row, int column, String word, Edit.Field field) {
+        TextField text = new TextField();
+        text.setId("many-" + word.toLowerCase(Locale.ROOT));
+        text.setAccessibleText(word + " of all of them");
+        text.setTooltip(new Tooltip(word + " of all of them: saved with Enter or when you leave it"));
+        text.getStyleClass().add("in-place");
+        text.setOnAction(e -> commit(field, text));
+        text.focusedProperty().addListener((o, was, is) -> {
+            if (!is) {
+                commit(field, text);
+            }
+        });
+        fields.put(field, text);
+        add(sheet, row, column, word, text);
+    }
+
+    private static void add(GridPane sheet, int row, int column, String word, TextField text) {
+        Label label = new Label(word);
+        label.getStyleClass().add("faint");
+        label.setMinWidth(52);
+        sheet.add(label, column, row);
+        sheet.add(text, column + 1, row);
+        GridPane.setHgrow(text, Priority.ALWAYS);
+    }
+
+    private void refresh() {
+        boolean many = chosen.isMany();
+        setVisible(many);
+        setManaged(many);
+        if (looking != null) {
+            looking.cancel();
+            looking = null;
+        }
+        if (!many) {
+            common = null;
+            return;
+        }
+        heading.setText(Words.count(chosen.selection().get().size()) + " chosen");
+        int asked = ++round;
+        looking = chosen.common(found -> {
+            // one that was stopped saw a part of it
+            if (asked == round) {
+                show(found);
+            }
+        });
+    }
+
+    private void show(Common found) {
+        Common before = common;
+        common = found;
+        if (found.equals(before)) {
+            return;
+        }
+        about.setText(found.kinds().entrySet().stream()
+                .map(k -> Words.count(k.getValue()) + " "
+                        + (k.getValue() == 1
+                                ? k.getKey().word()
+                                : k.getKey().plural().toLowerCase(Locale.ROOT)))
+                .collect(Collectors.joining(", ")));
+        fields.forEach((field, text) -> {
+            String now = found.text(field).orElse(null);
+            text.setPromptText(now == null ? MIXED : "");
+            if (!text.isFocused()) {
+                text.setText(now == null ? "" : now);
+            }
+        });
+        tags.show(found.tags(), found.count());
+        rating.show(found.text(Edit.Field.RATING).map(Integer::parseInt).orElse(-1));
+        boolean all = found.text(Edit.Field.FAVOURITE).equals(java.util.Optional.of("true"));
+        favourite.setText(all ? "not favourites" : "favourites");
+        favourite.setTooltip(new Tooltip(all ? "Favourites no longer" : "Make all of them favourites"));
+        for (var part : List.of(tags, rating, favourite, name)) {
+            part.setDisable(found.away() > 0);
+        }
+        fields.values().forEach(f -> f.setDisable(found.away() > 0));
+    }
+
+    private void commit(Edit.Field field, TextField text) {
+        Common now = common;
+        if (now == null) {
+            return;
+        }
+        String before = now.text(field).orElse(null);
+        // nothing typed over what is mixed leaves it so
+        if (before == null
+                ? text.getText().isBlank()
+                : before.equals(text.getText().strip())) {
+            return;
+        }
+        chosen.label(field.name().toLowerCase(Locale.ROOT), Relabel.NOTHING.with(field, text.getText()));
+    }
+
+    private void addTag(String tag) {
+        chosen.label("tag " + tag, Relabel.NOTHING.tagged(tag));
+    }
+
+    private void removeTag(String tag) {
+        chosen.label("take away tag " + tag, Relabel.NOTHING.untagged(tag));
+    }
+
+    private void rate(int wanted) {
+        chosen.label("rating", Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(Math.min(wanted, Labels.BEST))));
+    }
+
+    private void turnFavourite() {
+        boolean all = common != null && common.text(Edit.Field.FAVOURITE).equals(java.util.Optional.of("true"));
+        chosen.label("favourite", Relabel.NOTHING.with(Edit.Field.FAVOURITE, String.valueOf(!all)));
+    }
+}

@@ -1,0 +1,79 @@
+package yondershelf.catalogue;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import yondershelf.content.Kind;
+import yondershelf.library.Edit;
+import yondershelf.library.Labels;
+import yondershelf.library.Relabel;
+import yondershelf.search.Key;
+import yondershelf.store.AssetRow;
+import yondershelf.work.Work;
+
+/**
+ * What many assets have in common.
+ *
+ * @param count how many there are
+ * @param kinds how many of each kind
+ * @param tags how many carry each tag
+ * @param texts by field what all of them say; fields are missing in which they differ
+ * @param away how many lie in libraries that are away, whose labels cannot be changed now
+ */
+public record Common(
+        int count, Map<Kind, Integer> kinds, SortedMap<String, Integer> tags, Map<Edit.Field, String> texts, int away) {
+    /** Fields that can be said of many at once. */
+    public static final Set<Edit.Field> FIELDS = EnumSet.of(
+            Edit.Field.AUTHOR,
+            Edit.Field.LICENCE,
+            Edit.Field.VERSION,
+            Edit.Field.NOTE,
+            Edit.Field.RATING,
+            Edit.Field.FAVOURITE);
+
+    private static final int PART = 1_000;
+
+    /** What all of them say in a field; empty when they differ. */
+    public Optional<String> text(Edit.Field field) {
+        return Optional.ofNullable(texts.get(field));
+    }
+
+    static Common of(Catalogue catalogue, List<Key> keys, Work work) {
+        Map<String, List<Integer>> rows = new LinkedHashMap<>();
+        keys.forEach(key ->
+                rows.computeIfAbsent(key.library(), k -> new ArrayList<>()).add(key.row()));
+        Map<Kind, Integer> kinds = new EnumMap<>(Kind.class);
+        SortedMap<String, Integer> tags = new TreeMap<>();
+        Map<Edit.Field, String> texts = new EnumMap<>(Edit.Field.class);
+        Set<Edit.Field> mixed = EnumSet.noneOf(Edit.Field.class);
+        int away = 0;
+        int count = 0;
+        for (KnownLibrary library : catalogue.known()) {
+            List<Integer> of = rows.getOrDefault(library.id(), List.of());
+            for (int from = 0; from < of.size() && !work.isCancelled(); from += PART) {
+                for (AssetRow row : library.store().assets(of.subList(from, Math.min(of.size(), from + PART)))) {
+                    Labels labels = Labels.of(row);
+                    kinds.merge(Kind.of(row.kind()).orElse(Kind.TEXTURE), 1, Integer::sum);
+                    labels.tags().forEach(tag -> tags.merge(tag, 1, Integer::sum));
+                    for (Edit.Field field : FIELDS) {
+                        String text = Relabel.text(labels, field);
+                        if (!text.equals(texts.computeIfAbsent(field, f -> text))) {
+                            mixed.add(field);
+                        }
+                    }
+                    count++;
+                    away += library.isAway() ? 1 : 0;
+                }
+            }
+        }
+        texts.keySet().removeAll(mixed);
+        return new Common(count, kinds, tags, texts, away);
+    }
+}
