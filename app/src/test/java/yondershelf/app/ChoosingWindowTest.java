@@ -157,6 +157,29 @@ class ChoosingWindowTest extends OneWindow {
         return node.localToScreen(node.getBoundsInLocal());
     }
 
+    /** Deleted together and brought back together. */
+    @Test
+    void allOfThemAreDeletedInOneAct() throws Exception {
+        on.click("#kind-texture");
+        await("textures", () -> on.workspace.hits().get().total() == 22);
+        on.robot.clickOn(middle(tile(0)));
+        await("one", () -> chosen().size() == 1);
+        clickWith(KeyCode.SHIFT, 2);
+        await("three", () -> chosen().size() == 3);
+        List<Shown> three = shownChosen();
+        run(() -> Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus());
+        on.press(KeyCode.DELETE);
+        await("gone", () -> on.workspace.hits().get().total() == 19 && chosen().size() == 0);
+        await("remembered", () -> on.workspace.history().undoable().orElse("").equals("delete 3 assets"));
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("back", () -> on.workspace.hits().get().total() == 22);
+        assertEquals(
+                three.stream().map(s -> s.asset().id()).toList(),
+                first(3).stream().map(s -> s.asset().id()).toList());
+        on.click("#kind-texture");
+        await("everything", () -> on.workspace.hits().get().total() > 60);
+    }
+
     /** Dragged together onto a tag; before the button is released it says how many get it. */
     @Test
     void allOfThemAreDraggedOntoATag() throws Exception {

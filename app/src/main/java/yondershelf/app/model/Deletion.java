@@ -1,6 +1,11 @@
 package yondershelf.app.model;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Problem;
@@ -11,40 +16,56 @@ import yondershelf.library.Library;
 import yondershelf.work.Work;
 
 /**
- * One deleting of an asset, which may be taken back and done again. What goes is found out the first time only: just taken
- * back, the asset's files are there before anybody has seen that they are.
+ * One deleting of assets, which may be taken back and done again. What goes is found out the first time only: just taken
+ * back, the assets' files are there before anybody has seen that they are.
  */
 final class Deletion {
-    private final Asset asset;
-    private volatile @Nullable Library library;
-    private volatile List<String> files = List.of();
+    private final List<Asset> assets;
+    private volatile @Nullable Map<Library, Set<String>> files;
     private volatile List<FileRuns.Run> runs = List.of();
 
-    Deletion(Asset asset) {
-        this.asset = asset;
+    Deletion(List<Asset> assets) {
+        this.assets = List.copyOf(assets);
     }
 
-    /** The changes of the latest time; empty when none was made. */
+    /** The changes of the latest time, one for each library; empty when none was made. */
     List<FileRuns.Run> runs() {
         return runs;
     }
 
     /** Deletes, one at a time and not on the interface thread. */
     void run(String what, Catalogue catalogue, Work work) throws ProblemException {
-        Library there = library;
-        if (there == null) {
-            there = catalogue
+        Map<Library, Set<String>> all = files;
+        if (all == null) {
+            all = found(catalogue);
+            files = all;
+        }
+        List<FileRuns.Run> made = new ArrayList<>();
+        long done = 0;
+        for (Map.Entry<Library, Set<String>> each : all.entrySet()) {
+            Library library = each.getKey();
+            try (FileActs acts = library.begin(what, "", work)) {
+                made.add(new FileRuns.Run(library, acts.run()));
+                runs = List.copyOf(made);
+                for (String file : each.getValue()) {
+                    work.progress(
+                            done++, all.values().stream().mapToInt(Set::size).sum(), file);
+                    acts.delete(library.resolve(file));
+                }
+            }
+        }
+    }
+
+    /** Files by library, those that name their assets last. */
+    private Map<Library, Set<String>> found(Catalogue catalogue) throws ProblemException {
+        Map<Library, Set<String>> out = new LinkedHashMap<>();
+        for (Asset asset : assets) {
+            Library library = catalogue
                     .libraryOf(asset.id())
                     .orElseThrow(() ->
                             Problem.of(asset.path(), "its library is away").raise());
-            files = there.ownFiles(asset);
-            library = there;
+            out.computeIfAbsent(library, l -> new LinkedHashSet<>()).addAll(library.ownFiles(asset));
         }
-        try (FileActs acts = there.begin(what, "", work)) {
-            for (String file : files) {
-                acts.delete(there.resolve(file));
-            }
-            runs = List.of(new FileRuns.Run(there, acts.run()));
-        }
+        return out;
     }
 }

@@ -113,9 +113,9 @@ public final class FileRuns {
         }
     }
 
-    /** Deletes an asset's files, those that no other one needs. They are kept until the undo store is emptied. */
-    public void delete(Asset asset, String name) {
-        Deletion deletion = new Deletion(asset);
+    /** Deletes assets' files, those that no other one needs, in one act. They are kept until the undo store is emptied. */
+    public void delete(List<Asset> assets, String name) {
+        Deletion deletion = new Deletion(assets);
         Runnable over = () -> {
             if (!deletion.runs().isEmpty()) {
                 history.remember(

@@ -30,6 +30,7 @@ import yondershelf.search.Counts;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Query;
+import yondershelf.search.Selection;
 import yondershelf.table.SceneBuilder;
 import yondershelf.table.Table;
 import yondershelf.work.History;
@@ -419,11 +420,39 @@ public final class Workspace {
                     .asset(asset.wholeId())
                     .ifPresent(whole -> takeApart(whole, asset.excerpt().node(), false));
         } else {
-            fileRuns.delete(asset, shown(asset).map(Shown::name).orElse(asset.name()));
+            fileRuns.delete(List.of(asset), shown(asset).map(Shown::name).orElse(asset.name()));
         }
         if (asset.equals(selected.get())) {
             selected.set(null);
         }
+    }
+
+    /** The same for all that is chosen, in one act. */
+    public void deleteChosen() {
+        if (!chosen.isMany()) {
+            Asset only = selected.get();
+            if (only != null) {
+                delete(only);
+            }
+            return;
+        }
+        Selection now = chosen.selection().get();
+        Hits found = hits.get();
+        background.run(
+                "Looking at what is chosen",
+                work -> now.in(found).stream()
+                        .flatMap(key -> catalogue.shown(key).stream())
+                        .map(Shown::asset)
+                        .toList(),
+                assets -> {
+                    assets.stream().filter(Asset::isApart).forEach(this::delete);
+                    List<Asset> whole =
+                            assets.stream().filter(a -> !a.isApart()).toList();
+                    if (!whole.isEmpty()) {
+                        fileRuns.delete(whole, Words.plural(whole.size(), "asset"));
+                    }
+                    chosen.selection().set(Selection.NONE);
+                });
     }
 
     /**

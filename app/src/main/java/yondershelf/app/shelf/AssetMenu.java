@@ -9,6 +9,7 @@ import javafx.scene.control.ContextMenu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
@@ -41,12 +42,20 @@ final class AssetMenu {
         }
         menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));
         menu.getItems().add(new SeparatorMenuItem());
-        menu.getItems().add(item("Delete", () -> delete(asset)));
+        // with several chosen, the menu of one of them stands for all
+        menu.getItems()
+                .add(
+                        workspace.chosen().isMany()
+                                ? item(
+                                        "Delete the "
+                                                + Words.count(workspace
+                                                        .chosen()
+                                                        .selection()
+                                                        .get()
+                                                        .size()) + " chosen",
+                                        workspace::deleteChosen)
+                                : item("Delete", () -> workspace.delete(asset)));
         return menu;
-    }
-
-    private void delete(Asset asset) {
-        workspace.delete(asset);
     }
 
     private static MenuItem item(String word, Runnable act) {

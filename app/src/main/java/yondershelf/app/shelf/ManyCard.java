@@ -9,6 +9,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
@@ -17,6 +18,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Chosen;
+import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.views.TagChips;
@@ -37,7 +39,7 @@ public final class ManyCard extends VBox {
     private final Map<Edit.Field, TextField> fields = new EnumMap<>(Edit.Field.class);
     private final TextField name = new TextField();
     private final RatingDots rating = new RatingDots(this::rate);
-    private final Button favourite = new Button();
+    private final ToggleButton favourite = new ToggleButton();
     private @Nullable Common common;
     private @Nullable Job<Common> looking;
     private int round;
@@ -50,7 +52,8 @@ public final class ManyCard extends VBox {
         heading.getStyleClass().add("view-heading");
         about.getStyleClass().add("faint");
         rating.setId("rating-of-many");
-        favourite.getStyleClass().add("quiet");
+        favourite.setGraphic(Glyphs.star());
+        favourite.getStyleClass().add("star");
         favourite.setId("favourite-of-many");
         favourite.setOnAction(e -> turnFavourite());
         Button none = new Button("×");
@@ -159,7 +162,8 @@ public final class ManyCard extends VBox {
         tags.show(found.tags(), found.count());
         rating.show(found.text(Edit.Field.RATING).map(Integer::parseInt).orElse(-1));
         boolean all = found.text(Edit.Field.FAVOURITE).equals(java.util.Optional.of("true"));
-        favourite.setText(all ? "not favourites" : "favourites");
+        favourite.setSelected(all);
+        favourite.setAccessibleText(all ? "All are favourites" : "Not all are favourites");
         favourite.setTooltip(new Tooltip(all ? "Favourites no longer" : "Make all of them favourites"));
         for (var part : List.of(tags, rating, favourite, name)) {
             part.setDisable(found.away() > 0);

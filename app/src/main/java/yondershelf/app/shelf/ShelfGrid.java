@@ -523,11 +523,8 @@ public final class ShelfGrid extends Region {
                 choose(asset, !cardOpen);
             }
             e.consume();
-        } else if (e.getCode() == KeyCode.DELETE && at >= 0) {
-            Asset asset = workspace.selected().get();
-            if (asset != null) {
-                workspace.delete(asset);
-            }
+        } else if (e.getCode() == KeyCode.DELETE && (at >= 0 || chosen.isMany())) {
+            workspace.deleteChosen();
             e.consume();
         } else if (e.getCode() == KeyCode.ESCAPE && cardOpen) {
             cardOpen = false;
