@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -22,6 +23,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.search.Hits;
 import yondershelf.search.Query;
+import yondershelf.search.QueryText;
 
 /** Searches all libraries. */
 @Command(
@@ -34,7 +36,7 @@ final class FindCommand extends Base {
     @Parameters(
             paramLabel = "WORDS",
             arity = "0..*",
-            description = "Parts of names, tags, folders or notes; all must match.")
+            description = "Parts of names, tags, folders or notes, and conditions like size<50cm; all must match.")
     List<String> words = List.of();
 
     @Option(
@@ -76,8 +78,7 @@ final class FindCommand extends Base {
                             "Connect its drive")));
         }
         KnownLibrary only = library == null ? null : known(catalogue, library);
-        Query query = Query.EVERYTHING
-                .withWords(String.join(" ", words))
+        Query query = QueryText.parse(typed(), word -> catalogue.named(word).map(KnownLibrary::id))
                 .withKinds(wanted)
                 .withTags(new LinkedHashSet<>(tags));
         Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
@@ -100,6 +101,13 @@ final class FindCommand extends Base {
         if (json) {
             printJson(node);
         }
+    }
+
+    /** The shell has taken away the quotes that keep a value with blanks together. */
+    private String typed() {
+        return words.stream()
+                .map(word -> word.indexOf(' ') > 0 && word.matches("-?[a-z]+[:=].*") ? '"' + word + '"' : word)
+                .collect(Collectors.joining(" "));
     }
 
     private void tell(Shown hit, String libraryName, ArrayNode list) {

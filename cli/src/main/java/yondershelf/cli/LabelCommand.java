@@ -39,7 +39,7 @@ final class LabelCommand extends Base {
     @Option(
             names = "--where",
             paramLabel = "QUERY",
-            description = "All assets found by words and kind:K, tag:T, tag:none, folder:F, library:L.")
+            description = "All assets found by words and conditions, as find takes them.")
     @Nullable
     String where;
 

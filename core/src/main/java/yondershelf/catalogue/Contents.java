@@ -128,7 +128,9 @@ public final class Contents {
             // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key
             try {
                 String text = JSON.writeValueAsString(fresh.facts);
-                library.store().write(batch -> batch.facts(asset.id(), asset.state(), content, text));
+                library.store()
+                        .write(batch ->
+                                batch.facts(asset.id(), asset.state(), content, text, Measures.of(fresh.facts)));
             } catch (JsonProcessingException e) {
                 throw Problem.of(asset.path(), "its facts cannot be kept").raise(e);
             }

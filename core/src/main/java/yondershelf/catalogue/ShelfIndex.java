@@ -98,7 +98,8 @@ final class ShelfIndex {
                 found.path().substring(found.path().lastIndexOf('/') + 1),
                 labels.tags(),
                 labels.note(),
-                found.since());
+                found.since(),
+                Measures.traits(labels, found.measures()));
     }
 
     /** The same as {@link #save} beside what goes on. */

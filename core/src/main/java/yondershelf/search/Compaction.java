@@ -50,7 +50,8 @@ final class Compaction {
                 since,
                 names,
                 new Ints(tagEnds),
-                tagNumbers);
+                tagNumbers,
+                from.traits().of(order));
         return words(old, numbers, documents, folders, tags);
     }
 

@@ -26,6 +26,7 @@ final class Documents {
     private final Texts names;
     private final Ints tagEnds;
     private final Chars tagNumbers;
+    private final TraitColumns traits;
     private final int sorted;
     private int[] fresh = new int[0];
     /** How many of the sorted ones come before each fresh one. */
@@ -47,7 +48,8 @@ final class Documents {
                 new Moments(),
                 new Texts(),
                 new Ints(),
-                new Chars());
+                new Chars(),
+                new TraitColumns());
     }
 
     /** Takes columns over: all documents live, and are sorted by name. */
@@ -60,7 +62,9 @@ final class Documents {
             Moments since,
             Texts names,
             Ints tagEnds,
-            Chars tagNumbers) {
+            Chars tagNumbers,
+            TraitColumns traits) {
+        this.traits = traits;
         this.places = places;
         this.kinds = kinds;
         this.rows = rows;
@@ -127,6 +131,7 @@ final class Documents {
         folders.add(folder);
         since.add(entry.since());
         names.add(Folding.fold(entry.name()));
+        traits.add(entry.traits());
         for (int tag : tags) {
             tagNumbers.add(tag);
         }
@@ -298,6 +303,10 @@ final class Documents {
 
     long since(int doc) {
         return since.get(doc);
+    }
+
+    TraitColumns traits() {
+        return traits;
     }
 
     int firstTag(int doc) {

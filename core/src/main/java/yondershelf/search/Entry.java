@@ -12,7 +12,21 @@ import yondershelf.content.Kind;
  * @param since when it was first seen, in seconds since 1970
  */
 public record Entry(
-        Key key, Kind kind, String name, String folder, String file, Set<String> tags, String note, long since) {
+        Key key,
+        Kind kind,
+        String name,
+        String folder,
+        String file,
+        Set<String> tags,
+        String note,
+        long since,
+        Traits traits) {
+    /** One of which nothing is known to compare. */
+    public Entry(
+            Key key, Kind kind, String name, String folder, String file, Set<String> tags, String note, long since) {
+        this(key, kind, name, folder, file, tags, note, since, Traits.NONE);
+    }
+
     public Entry {
         tags = Set.copyOf(tags);
     }

@@ -38,6 +38,8 @@ final class Finder {
         for (String tag : query.tags()) {
             keepTag(in, tag);
         }
+        Conditions conditions = new Conditions(documents, folders, tags);
+        query.conditions().forEach(condition -> conditions.keep(in, condition));
         List<String> words = Folding.words(Folding.fold(query.words()));
         for (int i = 0; i < words.size(); i++) {
             keepWord(in, words.get(i), i == 0);

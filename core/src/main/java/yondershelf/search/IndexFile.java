@@ -22,7 +22,7 @@ import yondershelf.disk.Disk;
  * It is a cache: a file that is damaged or of another format counts as none.
  */
 public final class IndexFile {
-    private static final int FORMAT = 0x79_73_69_02;
+    private static final int FORMAT = 0x79_73_69_03;
     private static final long MOST_BYTES = 1L << 31;
 
     private IndexFile() {}
@@ -100,6 +100,13 @@ public final class IndexFile {
             write(out, column, column.length);
         }
         write(out, names);
+        for (int[] column : documents.traits().columns()) {
+            write(out, column, column.length);
+        }
+        out.writeInt(documents.traits().texts().size());
+        for (String text : documents.traits().texts()) {
+            writeText(out, text);
+        }
         out.writeInt(columns.folders().size());
         for (int folder = 0; folder < columns.folders().size(); folder++) {
             out.writeInt(columns.folders().library(folder));
@@ -141,6 +148,14 @@ public final class IndexFile {
         Ints tagEnds = new Ints(readInts(in));
         Chars tagNumbers = Chars.of(readInts(in));
         Texts names = readTexts(in);
+        List<int[]> traits = new ArrayList<>();
+        for (int i = 0; i < TraitColumns.COUNT; i++) {
+            traits.add(readInts(in));
+        }
+        List<String> texts = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            texts.add(readText(in));
+        }
         Folders folders = new Folders();
         for (int i = in.readInt(); i > 0; i--) {
             int library = in.readInt();
@@ -150,7 +165,17 @@ public final class IndexFile {
         for (int i = in.readInt(); i > 0; i--) {
             tags.withParents(List.of(readText(in)));
         }
-        Documents documents = new Documents(folders, libraries, kinds, rows, places, since, names, tagEnds, tagNumbers);
+        Documents documents = new Documents(
+                folders,
+                libraries,
+                kinds,
+                rows,
+                places,
+                since,
+                names,
+                tagEnds,
+                tagNumbers,
+                TraitColumns.of(traits, texts));
         for (int doc = 0; doc < documents.size(); doc++) {
             for (int t = documents.firstTag(doc); t < documents.endOfTags(doc); t++) {
                 tags.add(documents.tag(t), doc);

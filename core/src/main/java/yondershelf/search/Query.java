@@ -1,5 +1,7 @@
 package yondershelf.search;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
@@ -12,6 +14,7 @@ import yondershelf.content.Kind;
  * @param libraries ids of libraries
  * @param folder a folder below the libraries' roots; sub-folders count
  * @param unfiled true for assets without any tag
+ * @param conditions all must hold
  * @param since only what was first seen then or later, in seconds since 1970; 0 for everything
  */
 public record Query(
@@ -21,26 +24,28 @@ public record Query(
         Set<String> libraries,
         @Nullable String folder,
         boolean unfiled,
-        long since) {
+        long since,
+        List<Condition> conditions) {
 
-    public static final Query EVERYTHING = new Query("", Set.of(), Set.of(), Set.of(), null, false, 0);
+    public static final Query EVERYTHING = new Query("", Set.of(), Set.of(), Set.of(), null, false, 0, List.of());
 
     public Query {
         kinds = Set.copyOf(kinds);
         tags = Set.copyOf(tags);
         libraries = Set.copyOf(libraries);
+        conditions = List.copyOf(conditions);
     }
 
     public Query withWords(String other) {
-        return new Query(other, kinds, tags, libraries, folder, unfiled, since);
+        return new Query(other, kinds, tags, libraries, folder, unfiled, since, conditions);
     }
 
     public Query withKinds(Set<Kind> other) {
-        return new Query(words, other, tags, libraries, folder, unfiled, since);
+        return new Query(words, other, tags, libraries, folder, unfiled, since, conditions);
     }
 
     public Query withTags(Set<String> other) {
-        return new Query(words, kinds, other, libraries, folder, unfiled, since);
+        return new Query(words, kinds, other, libraries, folder, unfiled, since, conditions);
     }
 
     /** In one library, or one of its folders. */
@@ -54,14 +59,24 @@ public record Query(
     }
 
     public Query in(Set<String> otherLibraries, @Nullable String otherFolder) {
-        return new Query(words, kinds, tags, otherLibraries, otherFolder, unfiled, since);
+        return new Query(words, kinds, tags, otherLibraries, otherFolder, unfiled, since, conditions);
     }
 
     public Query withUnfiled(boolean only) {
-        return new Query(words, kinds, tags, libraries, folder, only, since);
+        return new Query(words, kinds, tags, libraries, folder, only, since, conditions);
     }
 
     public Query withSince(long seconds) {
-        return new Query(words, kinds, tags, libraries, folder, unfiled, seconds);
+        return new Query(words, kinds, tags, libraries, folder, unfiled, seconds, conditions);
+    }
+
+    public Query with(Condition condition) {
+        List<Condition> out = new ArrayList<>(conditions);
+        out.add(condition);
+        return withConditions(out);
+    }
+
+    public Query withConditions(List<Condition> other) {
+        return new Query(words, kinds, tags, libraries, folder, unfiled, since, other);
     }
 }

@@ -1,23 +1,30 @@
 package yondershelf.search;
 
 import java.util.ArrayList;
-import java.util.EnumSet;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 
 /**
- * A query as somebody types it: words, and {@code field:value} for what is to hold besides. The fields are {@code kind},
- * {@code tag} ({@code tag:none} for what has no tag), {@code folder} and {@code library}. A value with blanks stands in double quotes,
- * several kinds or libraries are parted by commas: {@code kind:model,material tag:brass library:"Station props" lantern}.
+ * A query as somebody types it: words that must all match, and conditions that must all hold besides. A condition is a field, one of
+ * {@code : = < <= > >=} and a value; {@code -} before it means the contrary. Several values parted by commas mean any of them, two with
+ * {@code ..} between them a range, {@code none} what is not said. A value with blanks stands in double quotes. Fields are
+ * {@code kind tag folder library author licence rating favourite triangles pixels size stops since}; sizes bear {@code mm}, {@code cm} or
+ * {@code m}, days are written as in ISO 8601.
+ *
+ * <p>{@code lantern kind:model,material size<50cm -tag:wood stops>12 licence:none rating>=3 since>=2026-11-01}
  */
 public final class QueryText {
-    private static final String NONE = "none";
+    private static final Pattern CONDITION = Pattern.compile("(-?)([a-z]+)(:|<=|>=|=|<|>)(.+)", Pattern.DOTALL);
 
     private QueryText() {}
 
@@ -31,49 +38,49 @@ public final class QueryText {
         Query query = Query.EVERYTHING;
         List<String> words = new ArrayList<>();
         for (String term : terms(text)) {
-            int colon = term.indexOf(':');
-            if (colon <= 0) {
+            Matcher condition = CONDITION.matcher(term);
+            if (condition.matches()) {
+                query = with(query, condition, library);
+            } else {
                 words.add(term);
-                continue;
             }
-            query = with(query, term.substring(0, colon), term.substring(colon + 1), library);
         }
         return query.withWords(String.join(" ", words));
     }
 
-    private static Query with(Query query, String field, String value, Function<String, Optional<String>> library)
+    private static Query with(Query query, Matcher term, Function<String, Optional<String>> library)
             throws ProblemException {
-        return switch (field) {
-            case "kind" -> query.withKinds(kinds(value));
-            case "tag" -> value.equals(NONE) ? query.withUnfiled(true) : query.withTags(more(query.tags(), value));
-            case "folder" -> query.in(query.libraries(), value);
-            case "library" -> query.in(libraries(value, library), query.folder());
-            default ->
-                throw new Problem(field, "nothing can be looked for in that", "Use kind, tag, folder or library")
-                        .raise();
-        };
+        boolean not = !term.group(1).isEmpty();
+        String field = term.group(2);
+        String value = term.group(4);
+        Field known = Field.of(field)
+                .orElseThrow(() -> new Problem(
+                                field,
+                                "nothing can be looked for in that",
+                                "Use "
+                                        + Arrays.stream(Field.values())
+                                                .map(Field::word)
+                                                .collect(Collectors.joining(", ")))
+                        .raise());
+        Condition condition = known.isNumber()
+                ? QueryNumbers.condition(known, term.group(3), value)
+                : Condition.any(known, texts(known, value, library));
+        return query.with(not ? condition.negated() : condition);
     }
 
-    private static Set<Kind> kinds(String value) throws ProblemException {
-        Set<Kind> out = EnumSet.noneOf(Kind.class);
-        for (String each : value.split(",")) {
-            out.add(Kind.of(each).orElseThrow(() -> unknown("kind", each)));
-        }
-        return out;
-    }
-
-    private static Set<String> libraries(String value, Function<String, Optional<String>> library)
+    private static Set<String> texts(Field field, String value, Function<String, Optional<String>> library)
             throws ProblemException {
         Set<String> out = new TreeSet<>();
         for (String each : value.split(",")) {
-            out.add(library.apply(each).orElseThrow(() -> unknown("library", each)));
+            switch (field) {
+                case KIND ->
+                    out.add(Kind.of(each)
+                            .orElseThrow(() -> unknown("kind", each))
+                            .word());
+                case LIBRARY -> out.add(library.apply(each).orElseThrow(() -> unknown("library", each)));
+                default -> out.add(each);
+            }
         }
-        return out;
-    }
-
-    private static Set<String> more(Set<String> values, String value) {
-        Set<String> out = new TreeSet<>(values);
-        out.add(value);
         return out;
     }
 

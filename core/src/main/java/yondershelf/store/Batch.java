@@ -131,8 +131,22 @@ public final class Batch {
                 run("INSERT OR REPLACE INTO skipped(folder, path, reason) VALUES(?, ?, ?)", folder, path, reason));
     }
 
-    public void facts(String id, String key, String content, String facts) {
-        run("INSERT OR REPLACE INTO fact(id, key, content, facts) VALUES(?, ?, ?, ?)", id, key, content, facts);
+    /**
+     * Keeps what was measured of an asset.
+     *
+     * @param measures what of it one can look for
+     */
+    public void facts(String id, String key, String content, String facts, String measures) {
+        run(
+                "INSERT OR REPLACE INTO fact(id, key, content, facts, measures) VALUES(?, ?, ?, ?, ?)",
+                id,
+                key,
+                content,
+                facts,
+                measures);
+        if (run("UPDATE asset SET changed = ? WHERE id = ?", generation, id) > 0) {
+            changed = true;
+        }
     }
 
     /**

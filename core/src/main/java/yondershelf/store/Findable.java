@@ -8,6 +8,8 @@ package yondershelf.store;
  * @param folder below the root, {@code /}-separated, empty for the root
  * @param path of the file that names it
  * @param since when it was first seen, in seconds since 1970
+ * @param measures as they were kept with the facts; empty while nothing was measured
  * @param said labels as the library writes them; empty when nothing was said
  */
-public record Findable(int row, String kind, String name, String folder, String path, long since, String said) {}
+public record Findable(
+        int row, String kind, String name, String folder, String path, long since, String said, String measures) {}

@@ -5,7 +5,7 @@ import java.util.List;
 
 /** The tables. A store of another version is made anew: it is a cache. */
 final class Schema {
-    private static final int VERSION = 11;
+    private static final int VERSION = 12;
 
     private static final String[] TABLES = {
         "CREATE TABLE meta(name TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID",
@@ -24,7 +24,8 @@ final class Schema {
         "CREATE INDEX gone_changed ON gone(changed)",
         "CREATE TABLE skipped(folder TEXT NOT NULL, path TEXT NOT NULL, reason TEXT NOT NULL,"
                 + " PRIMARY KEY(folder, path)) WITHOUT ROWID",
-        "CREATE TABLE fact(id TEXT PRIMARY KEY, key TEXT NOT NULL, content TEXT NOT NULL, facts TEXT NOT NULL)"
+        "CREATE TABLE fact(id TEXT PRIMARY KEY, key TEXT NOT NULL, content TEXT NOT NULL, facts TEXT NOT NULL,"
+                + " measures TEXT NOT NULL)"
                 + " WITHOUT ROWID",
         "CREATE TABLE verdict(id TEXT PRIMARY KEY, key TEXT NOT NULL, found INTEGER NOT NULL, findings TEXT NOT NULL)"
                 + " WITHOUT ROWID",

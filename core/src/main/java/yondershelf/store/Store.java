@@ -279,7 +279,8 @@ public final class Store implements AutoCloseable {
                     long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);
                     List<Findable> put = new ArrayList<>();
                     sql.each(
-                            "SELECT row, kind, name, folder, path, since, said FROM asset WHERE changed > ?",
+                            "SELECT row, kind, name, folder, path, since, said, measures FROM asset LEFT JOIN fact USING (id)"
+                                    + " WHERE changed > ?",
                             r -> put.add(findable(r)),
                             generation);
                     List<Integer> gone = new ArrayList<>();
@@ -338,6 +339,7 @@ public final class Store implements AutoCloseable {
     }
 
     private static Findable findable(ResultSet r) throws SQLException {
+        String measures = r.getString(8);
         return new Findable(
                 r.getInt(1),
                 r.getString(2),
@@ -345,7 +347,8 @@ public final class Store implements AutoCloseable {
                 r.getString(4),
                 r.getString(5),
                 r.getLong(6),
-                r.getString(7));
+                r.getString(7),
+                measures == null ? "" : measures);
     }
 
     private static AssetRow asset(ResultSet r) throws SQLException {

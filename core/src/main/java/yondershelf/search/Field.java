@@ -1,0 +1,55 @@
+package yondershelf.search;
+
+import java.util.Locale;
+import java.util.Optional;
+
+/** What a condition may be about. */
+public enum Field {
+    /** Words of kinds. */
+    KIND(false),
+    TAG(false),
+    /** Below the libraries' roots, with all below it. */
+    FOLDER(false),
+    /** Ids of libraries. */
+    LIBRARY(false),
+    AUTHOR(false),
+    LICENCE(false),
+    /** 0 or 1. */
+    FAVOURITE(true),
+    /** 0 to 5. */
+    RATING(true),
+    TRIANGLES(true),
+    /** Of the longer edge of the largest picture. */
+    PIXELS(true),
+    /** The largest extent, in millimetres. */
+    SIZE(true),
+    /** Dynamic range, in tenths of a doubling. */
+    STOPS(true),
+    /** When it was first seen, in seconds since 1970. */
+    SINCE(true);
+
+    private final boolean number;
+
+    Field(boolean number) {
+        this.number = number;
+    }
+
+    /** True when it is compared as a number, false as text. */
+    public boolean isNumber() {
+        return number;
+    }
+
+    /** As it is typed. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    static Optional<Field> of(String word) {
+        for (Field field : values()) {
+            if (field.word().equals(word)) {
+                return Optional.of(field);
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,100 @@
+package yondershelf.search;
+
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeParseException;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+
+/** Numbers of a query as they are typed: {@code 20000}, {@code 20k}, {@code 50cm}, {@code 12.5}, {@code 2026-11-01}, {@code yes}, and ranges of them. */
+final class QueryNumbers {
+    private static final long LEAST = 0;
+    private static final long MOST = Long.MAX_VALUE;
+    private static final Pattern NUMBER = Pattern.compile("([0-9]{1,12}(?:\\.[0-9]{1,6})?)([a-z]*)");
+    private static final double THOUSAND = 1000;
+
+    private QueryNumbers() {}
+
+    /**
+     * A typed value.
+     *
+     * @param last for a day, its last second; else the same
+     */
+    private record Span(long first, long last) {}
+
+    static Condition condition(Field field, String operator, String value) throws ProblemException {
+        int range = value.indexOf("..");
+        if (range > 0) {
+            Span from = span(field, value.substring(0, range));
+            Span to = span(field, value.substring(range + 2));
+            return Condition.between(field, from.first, to.last);
+        }
+        Span span = span(field, value);
+        return switch (operator) {
+            case "<" -> Condition.between(field, LEAST, span.first - 1);
+            case "<=" -> Condition.between(field, LEAST, span.last);
+            case ">" -> Condition.between(field, span.last + 1, MOST);
+            case ">=" -> Condition.between(field, span.first, MOST);
+            default -> Condition.between(field, span.first, span.last);
+        };
+    }
+
+    private static Span span(Field field, String text) throws ProblemException {
+        String typed = text.strip().toLowerCase(Locale.ROOT);
+        if (field == Field.SINCE) {
+            return day(typed);
+        }
+        if (field == Field.FAVOURITE && (typed.equals("yes") || typed.equals("no"))) {
+            long is = typed.equals("yes") ? 1 : 0;
+            return new Span(is, is);
+        }
+        Matcher number = NUMBER.matcher(typed);
+        if (!number.matches()) {
+            throw unknown(field, text);
+        }
+        double scaled = Double.parseDouble(number.group(1)) * scale(field, number.group(2), text);
+        return new Span(Math.round(scaled), Math.round(scaled));
+    }
+
+    private static double scale(Field field, String unit, String text) throws ProblemException {
+        if (field == Field.SIZE) {
+            return switch (unit) {
+                case "mm" -> 1;
+                case "cm" -> 10;
+                case "m" -> THOUSAND;
+                default -> throw unknown(field, text);
+            };
+        }
+        double own = field == Field.STOPS ? 10 : 1;
+        return switch (unit) {
+            case "" -> own;
+            case "k" -> own * (field == Field.PIXELS ? 1024 : THOUSAND);
+            default -> throw unknown(field, text);
+        };
+    }
+
+    private static Span day(String typed) throws ProblemException {
+        try {
+            LocalDate day = LocalDate.parse(typed);
+            ZoneId here = ZoneId.systemDefault();
+            return new Span(
+                    day.atStartOfDay(here).toEpochSecond(),
+                    day.plusDays(1).atStartOfDay(here).toEpochSecond() - 1);
+        } catch (DateTimeParseException e) {
+            throw unknown(Field.SINCE, typed);
+        }
+    }
+
+    private static ProblemException unknown(Field field, String value) {
+        String advice = switch (field) {
+            case SIZE -> "Write it like 50cm, 300mm or 1.8m";
+            case SINCE -> "Write it like 2026-11-01";
+            case FAVOURITE -> "Write yes or no";
+            default -> "Write a number, like 4 or 20k";
+        };
+        return new Problem(value, "it is no value for " + field.word(), advice).raise();
+    }
+}

@@ -1,0 +1,120 @@
+package yondershelf.search;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** What can be compared of each document, as columns. */
+final class TraitColumns {
+    static final int COUNT = 7;
+
+    private static final int RATING = 7;
+    private static final int FAVOURITE = 8;
+
+    /** Texts that many documents share, numbered; 0 is none. */
+    static final class Shared {
+        private final List<String> texts = new ArrayList<>(List.of(""));
+        private final Map<String, Integer> numbers = new HashMap<>(Map.of("", 0));
+
+        int number(String text) {
+            Integer known = numbers.get(text);
+            if (known != null) {
+                return known;
+            }
+            texts.add(text);
+            numbers.put(text, texts.size() - 1);
+            return texts.size() - 1;
+        }
+
+        List<String> texts() {
+            return texts;
+        }
+    }
+
+    /** Rating and favourite; then triangles, pixels, size and stops, one more than they are, so that 0 is unknown. */
+    private final Ints said;
+
+    private final Ints authors;
+    private final Ints licences;
+    private final Ints triangles;
+    private final Ints pixels;
+    private final Ints sizes;
+    private final Ints stops;
+    private final Shared names;
+
+    TraitColumns() {
+        this(List.of(new Ints(), new Ints(), new Ints(), new Ints(), new Ints(), new Ints(), new Ints()), new Shared());
+    }
+
+    private TraitColumns(List<Ints> columns, Shared names) {
+        said = columns.get(0);
+        authors = columns.get(1);
+        licences = columns.get(2);
+        triangles = columns.get(3);
+        pixels = columns.get(4);
+        sizes = columns.get(5);
+        stops = columns.get(6);
+        this.names = names;
+    }
+
+    /** As {@link #columns} and {@link #texts} gave them. */
+    static TraitColumns of(List<int[]> columns, List<String> texts) {
+        Shared names = new Shared();
+        texts.forEach(names::number);
+        return new TraitColumns(columns.stream().map(Ints::new).toList(), names);
+    }
+
+    /** The same of some documents, in that order. */
+    TraitColumns of(int[] order) {
+        List<int[]> out = new ArrayList<>();
+        for (Ints column : all()) {
+            int[] values = new int[order.length];
+            for (int i = 0; i < order.length; i++) {
+                values[i] = column.get(order[i]);
+            }
+            out.add(values);
+        }
+        return of(out, names.texts());
+    }
+
+    private List<Ints> all() {
+        return List.of(said, authors, licences, triangles, pixels, sizes, stops);
+    }
+
+    List<int[]> columns() {
+        return all().stream().map(Ints::copy).toList();
+    }
+
+    List<String> texts() {
+        return names.texts();
+    }
+
+    void add(Traits traits) {
+        said.add(traits.rating() & RATING | (traits.favourite() ? FAVOURITE : 0));
+        authors.add(names.number(traits.author()));
+        licences.add(names.number(traits.licence()));
+        triangles.add(traits.triangles() + 1);
+        pixels.add(traits.pixels() + 1);
+        sizes.add(traits.millimetres() + 1);
+        stops.add(traits.tenthsOfStops() + 1);
+    }
+
+    /** A number of a document; {@link Traits#UNKNOWN} for one that was not measured. */
+    int number(Field field, int doc) {
+        return switch (field) {
+            case RATING -> said.get(doc) & RATING;
+            case FAVOURITE -> (said.get(doc) & FAVOURITE) == 0 ? 0 : 1;
+            case TRIANGLES -> triangles.get(doc) - 1;
+            case PIXELS -> pixels.get(doc) - 1;
+            case SIZE -> sizes.get(doc) - 1;
+            case STOPS -> stops.get(doc) - 1;
+            default -> throw new IllegalArgumentException(field.word());
+        };
+    }
+
+    /** The number of an author's or a licence's text among {@link #texts}. */
+    int text(Field field, int doc) {
+        return field == Field.AUTHOR ? authors.get(doc) : licences.get(doc);
+    }
+}

@@ -1,0 +1,31 @@
+package yondershelf.search;
+
+/**
+ * What of an asset can be compared, besides its words.
+ *
+ * @param rating 1 to 5; 0 when nobody said
+ * @param author empty when nobody said
+ * @param licence empty when nobody said
+ * @param triangles of a model; {@link #UNKNOWN} while it was not measured, or has none
+ * @param pixels the longer edge of its largest picture
+ * @param millimetres its largest extent
+ * @param tenthsOfStops dynamic range of an HDRI, in tenths of a doubling
+ */
+public record Traits(
+        int rating,
+        boolean favourite,
+        String author,
+        String licence,
+        int triangles,
+        int pixels,
+        int millimetres,
+        int tenthsOfStops) {
+    public static final int UNKNOWN = -1;
+    public static final Traits NONE = new Traits(0, false, "", "", UNKNOWN, UNKNOWN, UNKNOWN, UNKNOWN);
+
+    /** The same with other measures. */
+    public Traits measured(int itsTriangles, int itsPixels, int itsMillimetres, int itsTenthsOfStops) {
+        return new Traits(
+                rating, favourite, author, licence, itsTriangles, itsPixels, itsMillimetres, itsTenthsOfStops);
+    }
+}

@@ -1,0 +1,192 @@
+package yondershelf.search;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SplittableRandom;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import yondershelf.content.Kind;
+import yondershelf.content.ProblemException;
+
+/** Queries as they are typed find what a plain filter leaves, in an index that changes, and after it was kept and read back. */
+class QueryTextTest {
+    private static final long DAY =
+            LocalDate.of(2026, 11, 20).atStartOfDay(ZoneId.systemDefault()).toEpochSecond();
+
+    @TempDir
+    Path folder;
+
+    private static Query parse(String text) throws ProblemException {
+        return QueryText.parse(text, word -> word.equals("Station props") ? Optional.of("lib") : Optional.empty());
+    }
+
+    private static Entry any(SplittableRandom random, int row) {
+        Set<String> tags = new TreeSet<>();
+        for (String tag : List.of("brass", "wood", "wood/oak", "rope")) {
+            if (random.nextInt(3) == 0) {
+                tags.add(tag);
+            }
+        }
+        Traits traits = new Traits(
+                random.nextInt(6),
+                random.nextBoolean(),
+                List.of("", "The Workshop", "Sébastien's yard").get(random.nextInt(3)),
+                List.of("", "CC0-1.0", "CC-BY-4.0").get(random.nextInt(3)),
+                random.nextInt(-1, 50) * 1000,
+                random.nextInt(-1, 9) * 512,
+                random.nextInt(-1, 30) * 100,
+                random.nextInt(-1, 300));
+        traits = traits.measured(
+                Math.max(-1, traits.triangles()),
+                Math.max(-1, traits.pixels()),
+                Math.max(-1, traits.millimetres()),
+                traits.tenthsOfStops());
+        return new Entry(
+                new Key("lib", row),
+                Kind.values()[random.nextInt(4)],
+                "thing " + row,
+                "",
+                "thing.obj",
+                tags,
+                "",
+                DAY + random.nextInt(-3, 4) * 43_200L,
+                traits);
+    }
+
+    private record Case(String text, Predicate<Entry> like) {}
+
+    private static boolean tagged(Entry e, String tag) {
+        return e.tags().stream().anyMatch(t -> t.equals(tag) || t.startsWith(tag + "/"));
+    }
+
+    private static List<Case> cases() {
+        return List.of(
+                new Case("rating>=3", e -> e.traits().rating() >= 3),
+                new Case("rating:4", e -> e.traits().rating() == 4),
+                new Case("-rating:0", e -> e.traits().rating() != 0),
+                new Case(
+                        "rating:2..4",
+                        e -> e.traits().rating() >= 2 && e.traits().rating() <= 4),
+                new Case("favourite:yes", e -> e.traits().favourite()),
+                new Case("favourite:no", e -> !e.traits().favourite()),
+                new Case(
+                        "triangles<20k",
+                        e -> e.traits().triangles() >= 0 && e.traits().triangles() < 20_000),
+                new Case(
+                        "-triangles<20k",
+                        e -> e.traits().triangles() < 0 || e.traits().triangles() >= 20_000),
+                new Case("pixels>=2k", e -> e.traits().pixels() >= 2048),
+                new Case(
+                        "size<50cm",
+                        e -> e.traits().millimetres() >= 0 && e.traits().millimetres() < 500),
+                new Case("size>1.2m", e -> e.traits().millimetres() > 1200),
+                new Case(
+                        "size:300mm..1m",
+                        e -> e.traits().millimetres() >= 300 && e.traits().millimetres() <= 1000),
+                new Case("stops>12.5", e -> e.traits().tenthsOfStops() > 125),
+                new Case(
+                        "author:sebastien",
+                        e -> e.traits().author().toLowerCase(Locale.ROOT).startsWith("s")),
+                new Case("author:none", e -> e.traits().author().isEmpty()),
+                new Case("-licence:none", e -> !e.traits().licence().isEmpty()),
+                new Case("licence:cc0,by-4", e -> !e.traits().licence().isEmpty()),
+                new Case("tag:brass,rope", e -> tagged(e, "brass") || tagged(e, "rope")),
+                new Case("tag:wood tag:brass", e -> tagged(e, "wood") && tagged(e, "brass")),
+                new Case("-tag:wood", e -> !tagged(e, "wood")),
+                new Case("tag:none", e -> e.tags().isEmpty()),
+                new Case("kind:model,hdri", e -> e.kind() == Kind.MODEL || e.kind() == Kind.HDRI),
+                new Case("-kind:model", e -> e.kind() != Kind.MODEL),
+                new Case("since>=2026-11-20", e -> e.since() >= DAY),
+                new Case("since:2026-11-20", e -> e.since() >= DAY && e.since() < DAY + 86_400),
+                new Case("since<2026-11-20", e -> e.since() < DAY),
+                new Case(
+                        "thing library:\"Station props\" rating>1 -tag:rope",
+                        e -> e.traits().rating() > 1 && !tagged(e, "rope")));
+    }
+
+    @Test
+    void agreesWithAPlainFilter() throws Exception {
+        SplittableRandom random = new SplittableRandom(11);
+        TreeMap<Integer, Entry> entries = new TreeMap<>();
+        Index index = new Index();
+        for (int step = 0; step < 40; step++) {
+            List<Entry> changed = new ArrayList<>();
+            for (int i = 0; i < 30; i++) {
+                changed.add(any(random, 1 + random.nextInt(200)));
+            }
+            TreeMap<Integer, Entry> last = new TreeMap<>();
+            changed.forEach(e -> last.put(e.key().row(), e));
+            index.apply(last.values(), List.of());
+            entries.putAll(last);
+            if (step % 10 == 9) {
+                Path file = folder.resolve("index");
+                IndexFile.save(index, java.util.Map.of(), file);
+                index = Objects.requireNonNull(IndexFile.load(file)).index();
+            }
+            for (Case each : cases()) {
+                Hits hits = index.find(parse(each.text));
+                List<Integer> wanted = entries.values().stream()
+                        .filter(each.like)
+                        .map(e -> e.key().row())
+                        .toList();
+                assertEquals(
+                        wanted,
+                        hits.page(0, hits.total()).stream()
+                                .map(Key::row)
+                                .sorted()
+                                .toList(),
+                        each.text);
+                if (step > 5) {
+                    assertFalse(
+                            wanted.isEmpty() || wanted.size() == entries.size() && !each.text.contains("thing"),
+                            each.text);
+                }
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "colour:red",
+                "rating:good",
+                "size<50",
+                "size<50in",
+                "kind:house",
+                "library:Away",
+                "since:yesterday",
+                "favourite:perhaps",
+                "stops>1e9",
+                "-folder:props",
+                "pixels>99999999999999"
+            })
+    void whatIsNotUnderstoodIsSaid(String text) {
+        ProblemException told = assertThrows(ProblemException.class, () -> parse(text));
+        assertFalse(told.problem().sentence().isBlank());
+        assertTrue(told.problem().cause().length() > 5);
+    }
+
+    /** Words that only look a little like conditions are words. */
+    @Test
+    void wordsStayWords() throws Exception {
+        assertEquals("12:30 a: :b -x http", parse("12:30 a: :b -x http").words());
+        assertEquals("two words", parse("\"two words\"").words());
+    }
+}
