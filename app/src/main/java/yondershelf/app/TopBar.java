@@ -3,6 +3,7 @@ package yondershelf.app;
 import java.util.EnumMap;
 import java.util.Locale;
 import java.util.Map;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -17,13 +18,20 @@ import javafx.scene.layout.Region;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
+import yondershelf.catalogue.KnownLibrary;
+import yondershelf.content.ProblemException;
 import yondershelf.search.Query;
+import yondershelf.search.QueryText;
 
 /** The line on top: the views' names, the search line, the surroundings and the keys. */
 final class TopBar extends HBox {
     private final Workspace workspace;
     private final ShelfGrid grid;
+    private static final PseudoClass NOT_UNDERSTOOD = PseudoClass.getPseudoClass("not-understood");
+
     private final TextField search = new TextField();
+    private final Tooltip searchHint =
+            new Tooltip("Parts of words, in any order, and conditions like size<50cm, rating>=3 or -tag:wood (Ctrl+F)");
     private final Button theme;
     private final Map<Workspace.View, ToggleButton> tabs = new EnumMap<>(Workspace.View.class);
 
@@ -61,21 +69,43 @@ final class TopBar extends HBox {
         search.setId("search");
         search.setAccessibleText("Search");
         search.getStyleClass().add("search-line");
-        search.setTooltip(new Tooltip("Parts of words, in any order (Ctrl+F)"));
+        search.setTooltip(searchHint);
         search.textProperty().addListener(o -> {
-            if (!search.getText().equals(workspace.query().get().words())) {
+            Query typed = typed();
+            Query now = workspace.query().get();
+            if (!isSame(typed, now)) {
                 workspace.view().set(Workspace.View.SHELF);
-                workspace.query().set(workspace.query().get().withWords(search.getText()));
+                workspace.query().set(now.withWords(typed.words()).withConditions(typed.conditions()));
             }
         });
         workspace.query().addListener((o, before, now) -> {
-            if (!search.getText().equals(now.words())) {
-                search.setText(now.words());
+            if (!isSame(typed(), now)) {
+                search.setText(QueryText.of(now, workspace::libraryName));
             }
         });
         search.setOnKeyPressed(this::keyInSearch);
         search.setMaxWidth(470);
         HBox.setHgrow(search, Priority.ALWAYS);
+    }
+
+    private static boolean isSame(Query a, Query b) {
+        return a.words().equals(b.words()) && a.conditions().equals(b.conditions());
+    }
+
+    /** What the search line says. A condition that is not understood, or not written to its end yet, counts as words. */
+    private Query typed() {
+        String text = search.getText();
+        try {
+            Query query = QueryText.parse(
+                    text, word -> workspace.catalogue().named(word).map(KnownLibrary::id));
+            search.setTooltip(searchHint);
+            search.pseudoClassStateChanged(NOT_UNDERSTOOD, false);
+            return query;
+        } catch (ProblemException e) {
+            search.setTooltip(new Tooltip(e.problem().sentence()));
+            search.pseudoClassStateChanged(NOT_UNDERSTOOD, true);
+            return Query.EVERYTHING.withWords(text);
+        }
     }
 
     private void keyInSearch(KeyEvent e) {

@@ -25,6 +25,7 @@ import org.junit.jupiter.api.Test;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Shown;
+import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.library.Asset;
 import yondershelf.library.Labels;
@@ -78,6 +79,31 @@ class ShelfWindowTest extends OneWindow {
                 .contains("Nothing matches"));
         on.robot.clickOn("Show everything");
         await("everything once more", () -> on.workspace.hits().get().total() > 60);
+    }
+
+    /** Conditions typed among the words; what is not understood yet counts as words, and says so. */
+    @Test
+    void conditionsAreTyped() throws Exception {
+        on.search("kind:model -tag:brass");
+        await(
+                "models without brass",
+                () -> all(e ->
+                        e.asset().kind() == Kind.MODEL && !e.labels().tags().contains("brass")));
+        int models = on.workspace.hits().get().total();
+        on.search("kind:model -tag:brass library:\"Station props\" lam");
+        await(
+                "fewer",
+                () -> all(e -> text(e).contains("lam"))
+                        && on.workspace.hits().get().total() < models);
+        on.search("size<huge");
+        await("nothing is called so", () -> on.workspace.hits().get().total() == 0);
+        assertTrue(onFx(() ->
+                        ((TextField) on.window.lookup("#search")).getTooltip().getText())
+                .contains("50cm"));
+        on.click("#search");
+        on.press(KeyCode.ESCAPE);
+        await("everything", () -> on.workspace.hits().get().total() > 60);
+        assertEquals("", onFx(() -> ((TextField) on.window.lookup("#search")).getText()));
     }
 
     @Test

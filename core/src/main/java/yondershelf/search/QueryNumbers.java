@@ -1,5 +1,6 @@
 package yondershelf.search;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
@@ -39,6 +40,39 @@ final class QueryNumbers {
             case ">" -> Condition.between(field, span.last + 1, MOST);
             case ">=" -> Condition.between(field, span.first, MOST);
             default -> Condition.between(field, span.first, span.last);
+        };
+    }
+
+    /** A condition's operator and value, as {@link #condition} reads them. */
+    static String text(Condition condition) {
+        Field field = condition.field();
+        boolean least = condition.from() <= LEAST;
+        boolean most = condition.to() == MOST;
+        if (!least && most) {
+            return ">=" + text(field, condition.from());
+        }
+        if (least && !most && field != Field.RATING && field != Field.FAVOURITE) {
+            return "<=" + text(field, condition.to());
+        }
+        String from = text(field, condition.from());
+        String to = text(field, condition.to());
+        return from.equals(to) ? ":" + from : ":" + from + ".." + to;
+    }
+
+    private static String text(Field field, long value) {
+        return switch (field) {
+            case SIZE ->
+                value % THOUSAND == 0 && value > 0
+                        ? value / (long) THOUSAND + "m"
+                        : value % 10 == 0 ? value / 10 + "cm" : value + "mm";
+            case STOPS -> value % 10 == 0 ? String.valueOf(value / 10) : value / 10 + "." + value % 10;
+            case FAVOURITE -> value == 0 ? "no" : "yes";
+            case SINCE ->
+                Instant.ofEpochSecond(value)
+                        .atZone(ZoneId.systemDefault())
+                        .toLocalDate()
+                        .toString();
+            default -> String.valueOf(value);
         };
     }
 

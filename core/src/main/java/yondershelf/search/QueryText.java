@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -46,6 +47,35 @@ public final class QueryText {
             }
         }
         return query.withWords(String.join(" ", words));
+    }
+
+    /**
+     * A query's words and conditions as {@link #parse} reads them.
+     *
+     * @param library the name of a library by its id
+     */
+    public static String of(Query query, UnaryOperator<String> library) {
+        List<String> out = new ArrayList<>();
+        for (Condition condition : query.conditions()) {
+            String field = (condition.not() ? "-" : "") + condition.field().word();
+            out.add(
+                    condition.field().isNumber()
+                            ? field + QueryNumbers.text(condition)
+                            : quoted(field + ":"
+                                    + condition.values().stream()
+                                            .map(v -> condition.field() == Field.LIBRARY ? library.apply(v) : v)
+                                            .sorted()
+                                            .collect(Collectors.joining(","))));
+        }
+        if (!query.words().isEmpty()) {
+            out.add(query.words());
+        }
+        return String.join(" ", out);
+    }
+
+    private static String quoted(String term) {
+        int value = term.indexOf(':') + 1;
+        return term.indexOf(' ') < 0 ? term : term.substring(0, value) + '"' + term.substring(value) + '"';
     }
 
     private static Query with(Query query, Matcher term, Function<String, Optional<String>> library)
