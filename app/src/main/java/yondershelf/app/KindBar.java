@@ -54,7 +54,7 @@ final class KindBar extends HBox {
         size.setTooltip(new Tooltip("Size of the previews"));
         size.setAccessibleText("Size of the previews");
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
-        getChildren().addAll(gap, where, size);
+        getChildren().addAll(gap, where, new FilterMenu(workspace), size);
         workspace.hits().addListener(o -> fill());
         fill();
     }

@@ -14,9 +14,12 @@ import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -104,6 +107,34 @@ class ShelfWindowTest extends OneWindow {
         on.press(KeyCode.ESCAPE);
         await("everything", () -> on.workspace.hits().get().total() > 60);
         assertEquals("", onFx(() -> ((TextField) on.window.lookup("#search")).getText()));
+    }
+
+    /** Filters are chosen from a menu that says how many each would leave, and stand in the search line. */
+    @Test
+    void filtersAreChosen() throws Exception {
+        on.click("#filters");
+        MenuButton filters = (MenuButton) on.node("#filters");
+        await("offers", () -> filters.getItems().size() > 5);
+        Menu licences = (Menu) onFx(() -> filters.getItems().stream()
+                .filter(m -> "filter-licence".equals(m.getId()))
+                .findFirst()
+                .orElseThrow());
+        MenuItem first = onFx(() -> licences.getItems().get(0));
+        String words = first.getText();
+        int left = Integer.parseInt(words.replaceAll(".*    ", "").replace(",", ""));
+        run(() -> {
+            filters.hide();
+            ((CheckMenuItem) first).setSelected(true);
+            first.fire();
+        });
+        await("so many are left", () -> on.workspace.hits().get().total() == left);
+        assertTrue(
+                onFx(() -> ((TextField) on.window.lookup("#search")).getText()).startsWith("licence:"));
+        assertEquals("filters 1", onFx(filters::getText));
+        on.click("#search");
+        on.press(KeyCode.ESCAPE);
+        await("everything", () -> on.workspace.hits().get().total() > 60);
+        assertEquals("filters", onFx(filters::getText));
     }
 
     @Test

@@ -2,6 +2,8 @@ package yondershelf.catalogue;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -24,6 +26,8 @@ import yondershelf.library.Relabel;
 import yondershelf.render.Booth;
 import yondershelf.render.Shaders;
 import yondershelf.search.Counts;
+import yondershelf.search.Facets;
+import yondershelf.search.Field;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Query;
@@ -290,6 +294,11 @@ public final class Catalogue implements AutoCloseable {
         Set<String> shown = libraries.shown();
         boolean all = shown.size() == libraries.all().size();
         return shown.isEmpty() ? Hits.NONE : index.index().find(all ? query : query.in(shown, query.folder()));
+    }
+
+    /** What could be asked besides of a field, in place of what is asked of it, with how many it would leave. */
+    public List<Facets.Offer> offers(Query query, Field field) {
+        return Facets.of(find(query.without(field)), field, LocalDate.now(ZoneId.systemDefault()));
     }
 
     /** How many there are by library, folder and tag, whatever is looked for. */

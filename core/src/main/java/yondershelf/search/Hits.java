@@ -2,8 +2,10 @@ package yondershelf.search;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.LongConsumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
 
@@ -35,6 +37,39 @@ public final class Hits {
     /** How many carry each tag; a nested tag counts for those above it too. */
     public Map<String, Integer> tags() {
         return tags;
+    }
+
+    /** Told of a number of each that was found and measured. */
+    void eachNumber(Field field, LongConsumer each) {
+        Documents of = documents;
+        if (of == null) {
+            return;
+        }
+        for (int doc : found) {
+            long value = field == Field.SINCE ? of.since(doc) : of.traits().number(field, doc);
+            if (value != Traits.UNKNOWN) {
+                each.accept(value);
+            }
+        }
+    }
+
+    /** How many say each author or licence; those who say none are under the empty text. */
+    Map<String, Integer> texts(Field field) {
+        Map<String, Integer> out = new HashMap<>();
+        Documents of = documents;
+        if (of != null) {
+            List<String> texts = of.traits().texts();
+            int[] counts = new int[texts.size()];
+            for (int doc : found) {
+                counts[of.traits().text(field, doc)]++;
+            }
+            for (int i = 0; i < counts.length; i++) {
+                if (counts[i] > 0) {
+                    out.put(texts.get(i), counts[i]);
+                }
+            }
+        }
+        return out;
     }
 
     /** The asset at a place, from 0 to {@link #total} - 1. */

@@ -76,6 +76,12 @@ public record Query(
         return withConditions(out);
     }
 
+    /** Without those about a field. */
+    public Query without(Field field) {
+        return withConditions(
+                conditions.stream().filter(c -> c.field() != field).toList());
+    }
+
     public Query withConditions(List<Condition> other) {
         return new Query(words, kinds, tags, libraries, folder, unfiled, since, other);
     }

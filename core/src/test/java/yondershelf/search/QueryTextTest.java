@@ -162,6 +162,28 @@ class QueryTextTest {
         }
     }
 
+    /** Each offer leaves as many as it says. */
+    @Test
+    void offersSayHowManyTheyLeave() throws Exception {
+        SplittableRandom random = new SplittableRandom(23);
+        List<Entry> entries = new ArrayList<>();
+        for (int row = 1; row <= 300; row++) {
+            entries.add(any(random, row));
+        }
+        Index index = Index.of(entries);
+        Query query = parse("-tag:wood");
+        Hits hits = index.find(query);
+        int offers = 0;
+        for (Field field : Field.values()) {
+            for (Facets.Offer offer : Facets.of(hits, field, LocalDate.of(2026, 11, 21))) {
+                assertEquals(
+                        offer.left(), index.find(query.with(offer.condition())).total(), offer.toString());
+                offers++;
+            }
+        }
+        assertTrue(offers > 20, offers + " offers");
+    }
+
     /** What is written of a query means the same when it is read again. */
     @Test
     void writtenAndReadAgain() throws Exception {

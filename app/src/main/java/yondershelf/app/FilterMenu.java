@@ -1,0 +1,128 @@
+package yondershelf.app;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.Tooltip;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.search.Condition;
+import yondershelf.search.Facets;
+import yondershelf.search.Field;
+import yondershelf.search.Query;
+import yondershelf.search.QueryText;
+
+/** Conditions to choose from, each with how many it would leave. What is chosen stands in the search line, where it can be changed. */
+final class FilterMenu extends MenuButton {
+    private static final List<Field> FIELDS = List.of(
+            Field.RATING,
+            Field.FAVOURITE,
+            Field.LICENCE,
+            Field.AUTHOR,
+            Field.PIXELS,
+            Field.TRIANGLES,
+            Field.SIZE,
+            Field.STOPS,
+            Field.SINCE);
+    private static final Map<Field, String> TITLES = new EnumMap<>(Map.of(
+            Field.RATING, "Rating",
+            Field.FAVOURITE, "Favourites",
+            Field.LICENCE, "Licence",
+            Field.AUTHOR, "Author",
+            Field.PIXELS, "Resolution",
+            Field.TRIANGLES, "Triangles",
+            Field.SIZE, "Size",
+            Field.STOPS, "Dynamic range",
+            Field.SINCE, "First seen"));
+
+    private final Workspace workspace;
+    private int round;
+
+    FilterMenu(Workspace workspace) {
+        super("filters");
+        this.workspace = workspace;
+        setId("filters");
+        getStyleClass().addAll("quiet", "filters");
+        setMinWidth(USE_PREF_SIZE);
+        setTooltip(new Tooltip("Conditions on labels and measures; they stand in the search line"));
+        getItems().add(new MenuItem("Looking..."));
+        setOnShowing(e -> offer());
+        workspace.query().addListener((o, before, now) -> title(now));
+        title(workspace.query().get());
+    }
+
+    private void title(Query now) {
+        int many = now.conditions().size();
+        setText(many == 0 ? "filters" : "filters " + many);
+    }
+
+    private void offer() {
+        int asked = ++round;
+        Query now = workspace.query().get();
+        workspace
+                .background()
+                .quietly(
+                        "Looking what could be asked",
+                        work -> {
+                            Map<Field, List<Facets.Offer>> out = new EnumMap<>(Field.class);
+                            FIELDS.forEach(field ->
+                                    out.put(field, workspace.catalogue().offers(now, field)));
+                            return out;
+                        },
+                        offers -> {
+                            if (asked == round) {
+                                fill(now, offers);
+                            }
+                        });
+    }
+
+    private void fill(Query now, Map<Field, List<Facets.Offer>> offers) {
+        getItems().clear();
+        for (Field field : FIELDS) {
+            List<Facets.Offer> of = offers.getOrDefault(field, List.of());
+            Menu menu = new Menu(TITLES.getOrDefault(field, field.word()));
+            menu.setId("filter-" + field.word());
+            for (Facets.Offer offer : of) {
+                menu.getItems().add(item(now, offer));
+            }
+            menu.setDisable(of.isEmpty());
+            getItems().add(menu);
+        }
+        MenuItem none = new MenuItem("No filters");
+        none.setDisable(now.conditions().isEmpty());
+        none.setOnAction(e -> workspace.query().set(workspace.query().get().withConditions(List.of())));
+        getItems().addAll(new SeparatorMenuItem(), none);
+    }
+
+    private CheckMenuItem item(Query now, Facets.Offer offer) {
+        Condition condition = offer.condition();
+        String words = QueryText.of(Query.EVERYTHING.with(condition), workspace::libraryName);
+        CheckMenuItem item = new CheckMenuItem(words(condition, words) + "    " + Words.count(offer.left()));
+        item.setMnemonicParsing(false);
+        item.setSelected(now.conditions().contains(condition));
+        item.setOnAction(e -> {
+            Query without = workspace.query().get().without(condition.field());
+            workspace.query().set(item.isSelected() ? without.with(condition) : without);
+        });
+        return item;
+    }
+
+    /** A condition for a person. */
+    private static String words(Condition condition, String typed) {
+        String value = typed.substring(condition.field().word().length());
+        return switch (condition.field()) {
+            case FAVOURITE -> "Favourites only";
+            case AUTHOR, LICENCE ->
+                condition.values().contains(Condition.NOTHING) ? "not said" : String.join(", ", condition.values());
+            default ->
+                value.startsWith(">=")
+                        ? (condition.field() == Field.SINCE ? "since " : "at least ") + value.substring(2)
+                        : value.startsWith("<=") ? "up to " + value.substring(2) : value.substring(1);
+        };
+    }
+}
