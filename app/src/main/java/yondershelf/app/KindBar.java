@@ -8,8 +8,11 @@ import java.util.Map;
 import java.util.Set;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -19,6 +22,7 @@ import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.Kind;
+import yondershelf.search.Order;
 import yondershelf.search.Query;
 
 /** Above the shelf: kinds with their counts, and the size of the previews. */
@@ -54,7 +58,7 @@ final class KindBar extends HBox {
         size.setTooltip(new Tooltip("Size of the previews"));
         size.setAccessibleText("Size of the previews");
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
-        getChildren().addAll(gap, where, new FilterMenu(workspace), size);
+        getChildren().addAll(gap, where, new FilterMenu(workspace), orders(), size);
         workspace.hits().addListener(o -> fill());
         fill();
     }
@@ -64,6 +68,30 @@ final class KindBar extends HBox {
         button.setTooltip(new Tooltip(hint));
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(e -> act.run());
+        return button;
+    }
+
+    /** In which order things stand. */
+    private MenuButton orders() {
+        MenuButton button = new MenuButton();
+        button.setId("orders");
+        button.getStyleClass().addAll("quiet", "filters");
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setTooltip(new Tooltip("In which order things stand; what was not measured comes last"));
+        ToggleGroup group = new ToggleGroup();
+        for (Order order : Order.values()) {
+            RadioMenuItem item = new RadioMenuItem(order.title());
+            item.setId("order-" + order.word());
+            item.setToggleGroup(group);
+            item.setSelected(order == workspace.query().get().order());
+            item.setOnAction(e -> workspace.query().set(workspace.query().get().withOrder(order)));
+            button.getItems().add(item);
+        }
+        workspace.query().addListener((o, before, now) -> {
+            button.setText(now.order().title());
+            ((RadioMenuItem) button.getItems().get(now.order().ordinal())).setSelected(true);
+        });
+        button.setText(workspace.query().get().order().title());
         return button;
     }
 

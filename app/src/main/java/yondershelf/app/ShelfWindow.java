@@ -35,7 +35,6 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
-import yondershelf.search.Query;
 
 /** The one window: search line on top, places left, shelf and table side by side, jobs at the bottom edge. */
 public final class ShelfWindow extends StackPane {
@@ -252,7 +251,7 @@ public final class ShelfWindow extends StackPane {
                         "Show everything",
                         "Shelf",
                         null,
-                        () -> workspace.query().set(Query.EVERYTHING)),
+                        () -> workspace.query().set(workspace.query().get().cleared())),
                 new Command(
                         "Go to the shelf",
                         "Views",

@@ -110,7 +110,7 @@ final class TopBar extends HBox {
 
     private void keyInSearch(KeyEvent e) {
         if (e.getCode() == KeyCode.ESCAPE) {
-            workspace.query().set(Query.EVERYTHING);
+            workspace.query().set(workspace.query().get().cleared());
             e.consume();
         } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.ENTER) {
             grid.requestFocus();

@@ -22,6 +22,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.search.Hits;
+import yondershelf.search.Order;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
 
@@ -52,6 +53,13 @@ final class FindCommand extends Base {
     @Nullable
     String library;
 
+    @Option(
+            names = "--sort",
+            paramLabel = "ORDER",
+            description = "relevance, name, newest, best-rated, largest, smallest, most-triangles, fewest-triangles or"
+                    + " highest-resolution.")
+    String sort = Order.RELEVANCE.word();
+
     @Option(names = "--limit", paramLabel = "N", description = "At most N hits; 0 for all.")
     int limit;
 
@@ -80,7 +88,10 @@ final class FindCommand extends Base {
         KnownLibrary only = library == null ? null : known(catalogue, library);
         Query query = QueryText.parse(typed(), word -> catalogue.named(word).map(KnownLibrary::id))
                 .withKinds(wanted)
-                .withTags(new LinkedHashSet<>(tags));
+                .withTags(new LinkedHashSet<>(tags))
+                .withOrder(Order.of(sort)
+                        .orElseThrow(() ->
+                                new CommandLine.ParameterException(spec.commandLine(), "There is no order " + sort)));
         Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
         Map<String, String> names = new HashMap<>();
         catalogue.known().forEach(k -> names.put(k.id(), k.name()));

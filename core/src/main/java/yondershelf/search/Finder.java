@@ -33,6 +33,34 @@ final class Finder {
     }
 
     Hits find(Query query) {
+        List<String> words = Folding.words(Folding.fold(query.words()));
+        long[] in = left(query);
+        long[] exact = in.clone();
+        for (int i = 0; i < words.size(); i++) {
+            keepWord(exact, words.get(i), i == 0, false);
+        }
+        boolean ranked = !words.isEmpty() && query.order() != Order.NAME;
+        if (words.isEmpty() || !isEmpty(exact)) {
+            return answer(exact, query, ranked);
+        }
+        // nothing is called so: one error in each word that nothing holds is forgiven
+        for (int i = 0; i < words.size(); i++) {
+            keepWord(in, words.get(i), i == 0, words.get(i).length() >= Typing.LEAST);
+        }
+        return answer(in, query, ranked);
+    }
+
+    private static boolean isEmpty(long[] set) {
+        for (long word : set) {
+            if (word != 0) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** What is there besides words. */
+    private long[] left(Query query) {
         long[] in = documents.alive();
         keepPlaces(in, query);
         for (String tag : query.tags()) {
@@ -40,11 +68,7 @@ final class Finder {
         }
         Conditions conditions = new Conditions(documents, folders, tags);
         query.conditions().forEach(condition -> conditions.keep(in, condition));
-        List<String> words = Folding.words(Folding.fold(query.words()));
-        for (int i = 0; i < words.size(); i++) {
-            keepWord(in, words.get(i), i == 0);
-        }
-        return answer(in, query, !words.isEmpty());
+        return in;
     }
 
     private void keepPlaces(long[] in, Query query) {
@@ -93,7 +117,8 @@ final class Finder {
         Bits.and(in, with);
     }
 
-    private void keepWord(long[] in, String word, boolean isFirst) {
+    /** @param forgiving true to look for what is near when nothing holds the word itself */
+    private void keepWord(long[] in, String word, boolean isFirst, boolean forgiving) {
         long[] any = new long[in.length];
         byte[] marks = new byte[tokens.size()];
         Ints marked = new Ints();
@@ -116,7 +141,22 @@ final class Finder {
                 }
             }
         }
+        if (forgiving && isEmpty(any)) {
+            near(word, any);
+        }
         Bits.and(in, any);
+    }
+
+    private void near(String word, long[] any) {
+        byte[] marks = new byte[tokens.size()];
+        Ints marked = new Ints();
+        tokens.texts().findNear(word, id -> {
+            marks[id] = 1;
+            marked.add(id);
+        });
+        long[] nowhere = new long[any.length];
+        postings.mark(marks, marked.raw(), marked.size(), any, nowhere, nowhere);
+        tags.markNear(word, any);
     }
 
     private Hits answer(long[] in, Query query, boolean ranked) {
@@ -148,7 +188,28 @@ final class Finder {
         for (int c = ranked ? 0 : 2; c < 3; c++) {
             at = inOrder(ofClass(hits, c, ranked), found, at);
         }
+        if (query.order().isByNumber()) {
+            sort(found, query.order());
+        }
         return new Hits(documents, found, kinds(kindCounts), tags(tagCounts));
+    }
+
+    /** Those of one number stay as they are. */
+    private void sort(int[] found, Order order) {
+        long[] keys = new long[found.length];
+        for (int i = 0; i < found.length; i++) {
+            long value = order.field() == Field.SINCE
+                    ? documents.since(found[i])
+                    : documents.traits().number(order.field(), found[i]);
+            // to the end, whichever way it goes
+            long rank = value == Traits.UNKNOWN ? Integer.MAX_VALUE : order.isUpwards() ? value : -value;
+            keys[i] = rank << 32 | i;
+        }
+        Arrays.parallelSort(keys);
+        int[] before = found.clone();
+        for (int i = 0; i < keys.length; i++) {
+            found[i] = before[(int) keys[i]];
+        }
     }
 
     private long[] ofClass(long[] hits, int c, boolean ranked) {

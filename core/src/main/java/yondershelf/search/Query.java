@@ -15,6 +15,7 @@ import yondershelf.content.Kind;
  * @param folder a folder below the libraries' roots; sub-folders count
  * @param unfiled true for assets without any tag
  * @param conditions all must hold
+ * @param order in which it is shown
  * @param since only what was first seen then or later, in seconds since 1970; 0 for everything
  */
 public record Query(
@@ -25,9 +26,11 @@ public record Query(
         @Nullable String folder,
         boolean unfiled,
         long since,
-        List<Condition> conditions) {
+        List<Condition> conditions,
+        Order order) {
 
-    public static final Query EVERYTHING = new Query("", Set.of(), Set.of(), Set.of(), null, false, 0, List.of());
+    public static final Query EVERYTHING =
+            new Query("", Set.of(), Set.of(), Set.of(), null, false, 0, List.of(), Order.RELEVANCE);
 
     public Query {
         kinds = Set.copyOf(kinds);
@@ -37,15 +40,15 @@ public record Query(
     }
 
     public Query withWords(String other) {
-        return new Query(other, kinds, tags, libraries, folder, unfiled, since, conditions);
+        return new Query(other, kinds, tags, libraries, folder, unfiled, since, conditions, order);
     }
 
     public Query withKinds(Set<Kind> other) {
-        return new Query(words, other, tags, libraries, folder, unfiled, since, conditions);
+        return new Query(words, other, tags, libraries, folder, unfiled, since, conditions, order);
     }
 
     public Query withTags(Set<String> other) {
-        return new Query(words, kinds, other, libraries, folder, unfiled, since, conditions);
+        return new Query(words, kinds, other, libraries, folder, unfiled, since, conditions, order);
     }
 
     /** In one library, or one of its folders. */
@@ -59,15 +62,15 @@ public record Query(
     }
 
     public Query in(Set<String> otherLibraries, @Nullable String otherFolder) {
-        return new Query(words, kinds, tags, otherLibraries, otherFolder, unfiled, since, conditions);
+        return new Query(words, kinds, tags, otherLibraries, otherFolder, unfiled, since, conditions, order);
     }
 
     public Query withUnfiled(boolean only) {
-        return new Query(words, kinds, tags, libraries, folder, only, since, conditions);
+        return new Query(words, kinds, tags, libraries, folder, only, since, conditions, order);
     }
 
     public Query withSince(long seconds) {
-        return new Query(words, kinds, tags, libraries, folder, unfiled, seconds, conditions);
+        return new Query(words, kinds, tags, libraries, folder, unfiled, seconds, conditions, order);
     }
 
     public Query with(Condition condition) {
@@ -83,6 +86,15 @@ public record Query(
     }
 
     public Query withConditions(List<Condition> other) {
-        return new Query(words, kinds, tags, libraries, folder, unfiled, since, other);
+        return new Query(words, kinds, tags, libraries, folder, unfiled, since, other, order);
+    }
+
+    public Query withOrder(Order other) {
+        return new Query(words, kinds, tags, libraries, folder, unfiled, since, conditions, other);
+    }
+
+    /** Everything, in the same order. */
+    public Query cleared() {
+        return EVERYTHING.withOrder(order);
     }
 }

@@ -81,6 +81,18 @@ final class Tags {
                         documents.get(id).forEach((org.roaringbitmap.IntConsumer) d -> any[d >>> 6] |= 1L << d));
     }
 
+    /** The same of tags with a word that is one error of typing away from it. */
+    void markNear(String word, long[] any) {
+        for (int tag = 0; tag < names.size(); tag++) {
+            for (String each : Folding.words(Folding.fold(names.get(tag)))) {
+                byte[] text = Texts.encoded(each);
+                if (Typing.begins(text, 0, text.length, Texts.encoded(word))) {
+                    documents.get(tag).forEach((org.roaringbitmap.IntConsumer) d -> any[d >>> 6] |= 1L << d);
+                }
+            }
+        }
+    }
+
     List<String> names() {
         return names;
     }

@@ -2,6 +2,7 @@ package yondershelf.search;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.function.IntConsumer;
 
 /**
  * Many short texts in one row of bytes, numbered as they come, that can be looked through for a part of them quickly. Where
@@ -62,6 +63,19 @@ final class Texts {
 
     int size() {
         return size;
+    }
+
+    /** Those that begin with a word, or with what is one error of typing away from it. */
+    void findNear(String word, IntConsumer each) {
+        byte[] wanted = encoded(word);
+        int at = 0;
+        for (int id = 0; id < size; id++) {
+            int end = end(at);
+            if (Typing.begins(bytes, at, end, wanted)) {
+                each.accept(id);
+            }
+            at = end + 1;
+        }
     }
 
     private int start(int id) {

@@ -184,6 +184,41 @@ class QueryTextTest {
         assertTrue(offers > 20, offers + " offers");
     }
 
+    /** Each order is that of a plain sort, those alike by name, what was not measured last. */
+    @Test
+    void ordersAsAPlainSort() throws Exception {
+        SplittableRandom random = new SplittableRandom(29);
+        TreeMap<Integer, Entry> entries = new TreeMap<>();
+        for (int row = 1; row <= 300; row++) {
+            entries.put(row, any(random, row));
+        }
+        Index index = Index.of(entries.values());
+        for (Order order : Order.values()) {
+            Hits hits = index.find(parse("-tag:wood").withOrder(order));
+            long before = Long.MIN_VALUE;
+            String name = "";
+            for (Key key : hits.page(0, hits.total())) {
+                Entry entry = Objects.requireNonNull(entries.get(key.row()));
+                long value = switch (order) {
+                    case NEWEST -> -entry.since();
+                    case BEST_RATED -> -entry.traits().rating();
+                    case LARGEST -> -entry.traits().millimetres();
+                    case SMALLEST -> entry.traits().millimetres();
+                    case MOST_TRIANGLES -> -entry.traits().triangles();
+                    case FEWEST_TRIANGLES -> entry.traits().triangles();
+                    case HIGHEST_RESOLUTION -> -entry.traits().pixels();
+                    default -> 0;
+                };
+                boolean unknown = order != Order.NEWEST && order != Order.BEST_RATED && Math.abs(value) == 1;
+                value = unknown ? Long.MAX_VALUE : value;
+                assertTrue(value > before || value == before && entry.name().compareTo(name) > 0, order + " " + entry);
+                before = value;
+                name = entry.name();
+            }
+            assertTrue(hits.total() > 50);
+        }
+    }
+
     /** What is written of a query means the same when it is read again. */
     @Test
     void writtenAndReadAgain() throws Exception {

@@ -4,7 +4,6 @@ import javafx.geometry.Pos;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import yondershelf.app.model.Workspace;
-import yondershelf.search.Query;
 
 /** Over the shelf while nothing stands on it: why, and what to do about it. */
 public final class EmptyShelf extends StackPane {
@@ -38,7 +37,7 @@ public final class EmptyShelf extends StackPane {
             return new EmptyPlace("Models, materials, HDRIs and textures of your libraries stand here.")
                     .offerLibrary(addLibrary);
         }
-        if (workspace.query().get().equals(Query.EVERYTHING)) {
+        if (workspace.query().get().equals(workspace.query().get().cleared())) {
             return new EmptyPlace("Nothing stands here yet. Drop a folder, files or a .zip pack on the window.")
                     .offer(
                             "Bring something in",
@@ -49,6 +48,6 @@ public final class EmptyShelf extends StackPane {
                 .offer(
                         "Show everything",
                         "Esc in the search line does the same",
-                        () -> workspace.query().set(Query.EVERYTHING));
+                        () -> workspace.query().set(workspace.query().get().cleared()));
     }
 }
