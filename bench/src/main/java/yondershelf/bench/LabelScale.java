@@ -70,7 +70,8 @@ final class LabelScale {
         List<Key> keys = all.page(0, SINGLE);
         for (int i = 0; i < SINGLE; i++) {
             long start = System.nanoTime();
-            catalogue.relabel(keys.subList(i, i + 1), Relabel.NOTHING.with(Edit.Field.NOTE, "note " + i));
+            catalogue.relabel(
+                    keys.subList(i, i + 1), Relabel.NOTHING.with(Edit.Field.NOTE, "note " + System.nanoTime()));
             edits[i] = millis(start);
             catalogue.counts();
             start = System.nanoTime();

@@ -2,22 +2,29 @@ package yondershelf.bench;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.TreeSet;
 import yondershelf.content.Kind;
 import yondershelf.search.Entry;
+import yondershelf.search.Facets;
+import yondershelf.search.Field;
 import yondershelf.search.Hits;
 import yondershelf.search.Index;
 import yondershelf.search.IndexFile;
 import yondershelf.search.Key;
+import yondershelf.search.Order;
 import yondershelf.search.Query;
+import yondershelf.search.QueryText;
+import yondershelf.search.Traits;
 
 /** How long searches take among very many assets, what the index weighs, and how long it takes to be read back. */
 public final class SearchScale {
@@ -87,6 +94,7 @@ public final class SearchScale {
         }
         say(size, "all queries, median", Figures.quantile(all, 0.5), "ms");
         say(size, "all queries, 99 of 100", Figures.quantile(all, 0.99), "ms");
+        filters(size, again, words, random);
         List<Double> edits = new ArrayList<>();
         for (int i = 0; i < 50; i++) {
             Entry changed = entry(random, words, random.nextInt(size));
@@ -96,6 +104,53 @@ public final class SearchScale {
         }
         say(size, "one asset changed, median", Figures.quantile(edits, 0.5), "ms");
         Files.delete(file);
+    }
+
+    /** A filter or a range changed, an order, an error of typing; then all that is offered next. */
+    private static void filters(int size, Index index, List<String> words, SplittableRandom random) throws Exception {
+        List<Double> times = new ArrayList<>();
+        List<Double> offers = new ArrayList<>();
+        for (int q = 0; q < 3 * QUERIES / 4; q++) {
+            String text = switch (q % 6) {
+                case 0 -> "rating>=" + (1 + random.nextInt(5));
+                case 1 -> "size<" + (1 + random.nextInt(900)) + "cm -tag:" + words.get(random.nextInt(200));
+                case 2 -> "triangles<" + random.nextInt(2_000) + "k licence:cc0";
+                case 3 -> "pixels>=2k favourite:yes kind:model,material";
+                case 4 ->
+                    "tag:" + words.get(random.nextInt(200)) + "," + words.get(random.nextInt(200)) + " rating:2..4";
+                default -> "-author:" + words.get(random.nextInt(300)) + " stops>" + random.nextInt(20);
+            };
+            Query query = QueryText.parse(text, Optional::of);
+            long start = System.nanoTime();
+            Hits hits = index.find(query);
+            hits.page(0, PAGE);
+            times.add((System.nanoTime() - start) / 1e6);
+            if (q % 10 == 0) {
+                start = System.nanoTime();
+                for (Field field : Field.values()) {
+                    Facets.of(hits, field, LocalDate.EPOCH);
+                }
+                offers.add((System.nanoTime() - start) / 1e6);
+            }
+        }
+        say(size, "filter changed, median", Figures.quantile(times, 0.5), "ms");
+        say(size, "filter changed, 99 of 100", Figures.quantile(times, 0.99), "ms");
+        say(size, "all offers, median", Figures.quantile(offers, 0.5), "ms");
+        say(size, "all offers, 99 of 100", Figures.quantile(offers, 0.99), "ms");
+        List<Double> sorted = new ArrayList<>();
+        List<Double> typos = new ArrayList<>();
+        for (int q = 0; q < 30; q++) {
+            long start = System.nanoTime();
+            index.find(Query.EVERYTHING.withOrder(Order.values()[2 + q % 7]));
+            sorted.add((System.nanoTime() - start) / 1e6);
+            String word = words.get(random.nextInt(words.size()));
+            start = System.nanoTime();
+            index.find(Query.EVERYTHING.withWords(
+                    word.substring(0, word.length() / 2) + "0" + word.substring(word.length() / 2)));
+            typos.add((System.nanoTime() - start) / 1e6);
+        }
+        say(size, "everything in an order, median", Figures.quantile(sorted, 0.5), "ms");
+        say(size, "an error of typing, median", Figures.quantile(typos, 0.5), "ms");
     }
 
     private static List<String> words(SplittableRandom random, int many) {
@@ -127,7 +182,16 @@ public final class SearchScale {
                 a + "_" + b + "_" + i + ".glb",
                 tags,
                 "",
-                1_000_000L + i / 500);
+                1_000_000L + i / 500,
+                new Traits(
+                        random.nextInt(6),
+                        random.nextInt(10) == 0,
+                        words.get(random.nextInt(300)),
+                        List.of("", "CC0-1.0", "CC-BY-4.0", "MIT").get(random.nextInt(4)),
+                        kind == Kind.MODEL ? random.nextInt(2_000_000) : Traits.UNKNOWN,
+                        256 << random.nextInt(6),
+                        kind == Kind.MODEL ? random.nextInt(20_000) : Traits.UNKNOWN,
+                        kind == Kind.HDRI ? random.nextInt(300) : Traits.UNKNOWN));
     }
 
     private static int skewed(SplittableRandom random, int size) {
