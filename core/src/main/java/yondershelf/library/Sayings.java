@@ -13,6 +13,7 @@ import yondershelf.store.Store;
 
 /** What was said of assets, by their own labels and by those of the folders they lie in, and kept in the store with them. */
 record Sayings(Journal journal, Store store) {
+    private static final int FEW = 100;
 
     /** The labels of an asset; of units and upright the nearest word counts, its own first, the library's last. */
     Labels of(String id, String folder) {
@@ -56,7 +57,8 @@ record Sayings(Journal journal, Store store) {
         // what is said of a file is said of its nodes, and what is said of these makes them come and go
         Apart apart = new Apart(store, this);
         List<Apart.Consequence> all = new ArrayList<>();
-        boolean parts = store.hasParts();
+        // asking of each is quicker than looking through all, when they are few
+        boolean parts = texts.size() <= FEW || store.hasParts();
         for (AssetRow row : store.assets(texts.keySet()).values()) {
             if (!Apart.isNode(row.id()) && (parts || !Labels.of(row).apart().isEmpty())) {
                 all.add(apart.of(row));
