@@ -8,10 +8,12 @@ import static yondershelf.app.Toolkit.run;
 import static yondershelf.app.WindowDriver.middle;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -155,6 +157,41 @@ class ChoosingWindowTest extends OneWindow {
 
     private static Bounds bounds(Node node) {
         return node.localToScreen(node.getBoundsInLocal());
+    }
+
+    /** A tag is renamed everywhere, put together with another one, and both are taken back. */
+    @Test
+    void tagsAreRenamedAndPutTogether() throws Exception {
+        Map<String, Integer> before = on.workspace.counts().get().tags();
+        int brass = Objects.requireNonNull(before.get("brass"));
+        renameTag("brass", "metalwork");
+        await(
+                "renamed",
+                () -> on.workspace.counts().get().tags().getOrDefault("metalwork", 0) == brass
+                        && !on.workspace.counts().get().tags().containsKey("brass"));
+        renameTag("metalwork", "cloth");
+        await(
+                "it is there already",
+                () -> on.window.lookupAll(".button").stream()
+                        .anyMatch(n -> n instanceof ButtonBase b && b.getText().equals("Put them together")));
+        on.robot.clickOn("Put them together");
+        await("one", () -> on.workspace.counts().get().tags().getOrDefault("cloth", 0) > brass);
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("two again", () -> on.workspace.counts().get().tags().containsKey("metalwork"));
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+        await("as it was", () -> on.workspace.counts().get().tags().equals(before));
+    }
+
+    private void renameTag(String tag, String to) throws Exception {
+        on.robot.rightClickOn(on.node("#tag-" + tag));
+        await(
+                "a menu",
+                () -> on.robot.lookup("Rename or nest elsewhere").tryQuery().isPresent());
+        on.robot.clickOn("Rename or nest elsewhere");
+        await("asked", () -> on.window.lookup("#question-typed") != null);
+        on.robot.clickOn("#question-typed");
+        on.robot.write(to, 20);
+        on.robot.type(KeyCode.ENTER);
     }
 
     /** Deleted together and brought back together. */

@@ -74,6 +74,20 @@ public final class Chosen {
         label(what, () -> now.in(found), wanted);
     }
 
+    /**
+     * Gives a tag and those below it another name everywhere.
+     *
+     * @param to the other name; empty to take the tag away
+     * @param merging true when the other may be there already
+     */
+    public void retag(String tag, String to, boolean merging) {
+        String what = to.isEmpty() ? "delete tag " + tag : (merging ? "merge tag " : "rename tag ") + tag;
+        inOrder.run(what, () -> catalogue.retag(tag, to, merging), act -> {
+            history.remember(what, () -> again(what, act, false), () -> again(what, act, true));
+            changed.run();
+        });
+    }
+
     private interface Keys {
         List<Key> now();
     }

@@ -108,7 +108,11 @@ final class PlaceCell extends ListCell<Row> {
             case PlaceTree.Everything all -> place(row, "Everything", all.count(), "All libraries that are shown");
             case PlaceTree.Taken taken -> place(row, "Just taken in", taken.count(), "What came with the last intake");
             case PlaceTree.Unfiled unfiled -> place(row, "Unfiled", unfiled.count(), "What carries no tag yet");
-            case PlaceTree.TagRow tag -> place(row, tag.name(), tag.count(), tag.tag());
+            case PlaceTree.TagRow tag -> {
+                Node node = place(row, tag.name(), tag.count(), tag.tag());
+                setContextMenu(view.menu(tag));
+                yield node;
+            }
             case PlaceTree.FolderRow folder -> place(row, folder.name(), folder.count(), folder.path());
             case PlaceTree.LibraryRow library -> library(library);
         };

@@ -107,6 +107,10 @@ public final class PlacesView extends ListView<Row> {
         createLibrary.run();
     }
 
+    ContextMenu menu(PlaceTree.TagRow row) {
+        return new TagMenu(workspace, row.tag());
+    }
+
     @Nullable
     ContextMenu menu(PlaceTree.LibraryRow row) {
         return acts.menu(row, () -> rename(row));
