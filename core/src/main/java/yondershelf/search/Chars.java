@@ -5,14 +5,15 @@ import java.util.HashMap;
 import java.util.Map;
 
 /** A growing row of numbers that are nearly always below 65,535, in two bytes each. */
-final class Chars {
+final class Chars implements Column {
     private static final char LARGE = 0xffff;
 
     private char[] values = new char[8];
     private int size;
     private final Map<Integer, Integer> large = new HashMap<>();
 
-    void add(int value) {
+    @Override
+    public void add(int value) {
         if (size == values.length) {
             values = Arrays.copyOf(values, size + (size >> 2) + 8);
         }
@@ -25,7 +26,8 @@ final class Chars {
         size++;
     }
 
-    int get(int i) {
+    @Override
+    public int get(int i) {
         char value = values[i];
         return value < LARGE ? value : large.getOrDefault(i, 0);
     }
@@ -34,7 +36,8 @@ final class Chars {
         return size;
     }
 
-    int[] copy() {
+    @Override
+    public int[] copy() {
         int[] out = new int[size];
         for (int i = 0; i < size; i++) {
             out[i] = get(i);

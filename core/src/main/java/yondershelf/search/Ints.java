@@ -3,7 +3,7 @@ package yondershelf.search;
 import java.util.Arrays;
 
 /** A growing row of ints without boxes. */
-final class Ints {
+final class Ints implements Column {
     private int[] values;
     private int size;
 
@@ -18,14 +18,16 @@ final class Ints {
         this.size = values.length;
     }
 
-    void add(int value) {
+    @Override
+    public void add(int value) {
         if (size == values.length) {
             values = Arrays.copyOf(values, Math.max(8, size + (size >> 2)));
         }
         values[size++] = value;
     }
 
-    int get(int i) {
+    @Override
+    public int get(int i) {
         return values[i];
     }
 
@@ -52,7 +54,8 @@ final class Ints {
         return values;
     }
 
-    int[] copy() {
+    @Override
+    public int[] copy() {
         return Arrays.copyOf(values, size);
     }
 

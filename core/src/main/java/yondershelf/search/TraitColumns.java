@@ -9,6 +9,7 @@ import java.util.Map;
 final class TraitColumns {
     static final int COUNT = 7;
 
+    private static final int TRIANGLES = 3;
     private static final int RATING = 7;
     private static final int FAVOURITE = 8;
 
@@ -33,25 +34,27 @@ final class TraitColumns {
     }
 
     /** Rating and favourite; then triangles, pixels, size and stops, one more than they are, so that 0 is unknown. */
-    private final Ints said;
+    private final Column said;
 
-    private final Ints authors;
-    private final Ints licences;
-    private final Ints triangles;
-    private final Ints pixels;
-    private final Ints sizes;
-    private final Ints stops;
+    private final Column authors;
+    private final Column licences;
+    private final Column triangles;
+    private final Column pixels;
+    private final Column sizes;
+    private final Column stops;
     private final Shared names;
 
     TraitColumns() {
-        this(List.of(new Ints(), new Ints(), new Ints(), new Ints(), new Ints(), new Ints(), new Ints()), new Shared());
+        this(
+                List.of(new Chars(), new Chars(), new Chars(), new Ints(), new Chars(), new Chars(), new Chars()),
+                new Shared());
     }
 
-    private TraitColumns(List<Ints> columns, Shared names) {
+    private TraitColumns(List<Column> columns, Shared names) {
         said = columns.get(0);
         authors = columns.get(1);
         licences = columns.get(2);
-        triangles = columns.get(3);
+        triangles = columns.get(TRIANGLES);
         pixels = columns.get(4);
         sizes = columns.get(5);
         stops = columns.get(6);
@@ -62,13 +65,18 @@ final class TraitColumns {
     static TraitColumns of(List<int[]> columns, List<String> texts) {
         Shared names = new Shared();
         texts.forEach(names::number);
-        return new TraitColumns(columns.stream().map(Ints::new).toList(), names);
+        List<Column> all = new ArrayList<>();
+        for (int i = 0; i < columns.size(); i++) {
+            // few of the others are large
+            all.add(i == TRIANGLES ? new Ints(columns.get(i)) : Chars.of(columns.get(i)));
+        }
+        return new TraitColumns(all, names);
     }
 
     /** The same of some documents, in that order. */
     TraitColumns of(int[] order) {
         List<int[]> out = new ArrayList<>();
-        for (Ints column : all()) {
+        for (Column column : all()) {
             int[] values = new int[order.length];
             for (int i = 0; i < order.length; i++) {
                 values[i] = column.get(order[i]);
@@ -78,12 +86,12 @@ final class TraitColumns {
         return of(out, names.texts());
     }
 
-    private List<Ints> all() {
+    private List<Column> all() {
         return List.of(said, authors, licences, triangles, pixels, sizes, stops);
     }
 
     List<int[]> columns() {
-        return all().stream().map(Ints::copy).toList();
+        return all().stream().map(Column::copy).toList();
     }
 
     List<String> texts() {
