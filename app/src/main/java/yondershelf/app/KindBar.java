@@ -53,8 +53,8 @@ final class KindBar extends HBox {
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         Slider size = new Slider(96, 320, grid.tileSize());
-        size.setPrefWidth(84);
-        size.setMinWidth(60);
+        size.setPrefWidth(60);
+        size.setMinWidth(48);
         size.setTooltip(new Tooltip("Size of the previews"));
         size.setAccessibleText("Size of the previews");
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
@@ -76,8 +76,7 @@ final class KindBar extends HBox {
         MenuButton button = new MenuButton();
         button.setId("orders");
         button.getStyleClass().addAll("quiet", "filters");
-        button.setMinWidth(Region.USE_PREF_SIZE);
-        button.setTooltip(new Tooltip("In which order things stand; what was not measured comes last"));
+        button.setMinWidth(30);
         ToggleGroup group = new ToggleGroup();
         for (Order order : Order.values()) {
             RadioMenuItem item = new RadioMenuItem(order.title());
@@ -88,11 +87,19 @@ final class KindBar extends HBox {
             button.getItems().add(item);
         }
         workspace.query().addListener((o, before, now) -> {
-            button.setText(now.order().title());
+            say(button, now.order());
             ((RadioMenuItem) button.getItems().get(now.order().ordinal())).setSelected(true);
         });
-        button.setText(workspace.query().get().order().title());
+        say(button, workspace.query().get().order());
         return button;
+    }
+
+    /** Beside five kinds there is room for a sign, not for words. */
+    private static void say(MenuButton button, Order order) {
+        button.setText(order == Order.RELEVANCE ? "↕" : "↕ " + order.title());
+        button.setAccessibleText("In which order things stand: " + order.title());
+        button.setTooltip(new Tooltip(
+                "In which order things stand, now: " + order.title() + "; what was not measured comes last"));
     }
 
     private void choose(Set<Kind> wanted) {
