@@ -248,6 +248,11 @@ public final class ShelfWindow extends StackPane {
                         null,
                         () -> workspace.chosen().all()),
                 new Command(
+                        "Copy the files and paths of what is chosen",
+                        "Shelf",
+                        null,
+                        () -> workspace.chosen().copy()),
+                new Command(
                         "Show everything",
                         "Shelf",
                         null,

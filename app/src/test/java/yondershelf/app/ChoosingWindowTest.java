@@ -15,6 +15,7 @@ import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.jspecify.annotations.Nullable;
@@ -192,6 +193,25 @@ class ChoosingWindowTest extends OneWindow {
         on.robot.clickOn("#question-typed");
         on.robot.write(to, 20);
         on.robot.type(KeyCode.ENTER);
+    }
+
+    @Test
+    void filesAndPathsAreCopied() throws Exception {
+        on.robot.clickOn(middle(tile(0)));
+        await("one", () -> chosen().size() == 1);
+        clickWith(KeyCode.SHIFT, 1);
+        await("two", () -> chosen().size() == 2);
+        run(() -> {
+            Clipboard.getSystemClipboard().clear();
+            Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus();
+        });
+        on.press(KeyCode.CONTROL, KeyCode.C);
+        await("copied", () -> Clipboard.getSystemClipboard().getFiles().size() == 2);
+        List<String> paths =
+                onFx(() -> Clipboard.getSystemClipboard().getString().lines().toList());
+        for (int i = 0; i < 2; i++) {
+            assertTrue(paths.get(i).endsWith(first(2).get(i).asset().path()), paths.toString());
+        }
     }
 
     /** Deleted together and brought back together. */

@@ -1,9 +1,13 @@
 package yondershelf.app.model;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Common;
 import yondershelf.catalogue.Relabelled;
@@ -86,6 +90,31 @@ public final class Chosen {
             history.remember(what, () -> again(what, act, false), () -> again(what, act, true));
             changed.run();
         });
+    }
+
+    /** Puts the files that name what is chosen, and their paths as text, where other programs paste from. */
+    public void copy() {
+        Selection now = selection.get();
+        Hits found = hits.get();
+        background.run(
+                "Copying what is chosen",
+                work -> now.in(found).stream()
+                        .flatMap(key -> catalogue.shown(key).stream())
+                        .flatMap(shown -> catalogue
+                                .libraryOf(shown.asset().id())
+                                .map(library -> library.resolve(
+                                        shown.asset().files().get(0).path()))
+                                .stream())
+                        .distinct()
+                        .toList(),
+                paths -> {
+                    if (!paths.isEmpty()) {
+                        ClipboardContent content = new ClipboardContent();
+                        content.putFiles(paths.stream().map(Path::toFile).toList());
+                        content.putString(paths.stream().map(Path::toString).collect(Collectors.joining("\n")));
+                        Clipboard.getSystemClipboard().setContent(content);
+                    }
+                });
     }
 
     private interface Keys {

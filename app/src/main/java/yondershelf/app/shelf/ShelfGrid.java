@@ -508,6 +508,11 @@ public final class ShelfGrid extends Region {
         } else if (RatingDots.digit(e) >= 0 && chosen.selection().get().size() > 0) {
             chosen.label("rating", Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(RatingDots.digit(e))));
             e.consume();
+        } else if (e.isShortcutDown()
+                && e.getCode() == KeyCode.C
+                && chosen.selection().get().size() > 0) {
+            chosen.copy();
+            e.consume();
         } else if (e.isShortcutDown() && e.getCode() == KeyCode.A) {
             chosen.all();
             e.consume();
