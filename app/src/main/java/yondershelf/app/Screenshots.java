@@ -7,8 +7,10 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
+import javafx.scene.control.Button;
 import javafx.scene.control.ListView;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
@@ -18,15 +20,22 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Shown;
+import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
+import yondershelf.search.Condition;
+import yondershelf.search.Field;
+import yondershelf.search.Hits;
 import yondershelf.search.Query;
+import yondershelf.search.Selection;
 
 /** Takes pictures of the window's views from the demo, for the documents and for machines without a display. */
 final class Screenshots {
     private static final int LONGEST_SECONDS = 240;
+    private static final int SMALL_MILLIMETRES = 600;
+    private static final int MANY = 6;
     private static final int FINE_SAMPLES = 24;
 
     private final Workspace workspace;
@@ -69,10 +78,26 @@ final class Screenshots {
         fine(() -> save(target.resolve("card.png")));
         settled(() -> {
             workspace.selected().set(null);
-            workspace.query().set(Query.EVERYTHING.withKinds(java.util.Set.of(yondershelf.content.Kind.MATERIAL)));
+            workspace.query().set(Query.EVERYTHING.withKinds(Set.of(Kind.MATERIAL)));
         });
         fine(() -> save(target.resolve("materials.png")));
+        settled(() -> workspace
+                .query()
+                .set(Query.EVERYTHING
+                        .with(Condition.any(Field.KIND, Set.of(Kind.MODEL.word())))
+                        .with(Condition.between(Field.SIZE, 0, SMALL_MILLIMETRES))));
         settled(() -> {
+            Hits hits = workspace.hits().get();
+            if (hits.total() > 1) {
+                workspace
+                        .chosen()
+                        .selection()
+                        .set(Selection.only(hits.at(0)).to(hits, Math.min(MANY, hits.total() - 1), false));
+            }
+        });
+        fine(() -> save(target.resolve("many.png")));
+        settled(() -> {
+            workspace.chosen().selection().set(Selection.NONE);
             workspace.query().set(Query.EVERYTHING);
             workspace.view().set(Workspace.View.MEND);
         });
@@ -103,6 +128,13 @@ final class Screenshots {
                 }
             });
             fine(() -> save(target.resolve("intake.png")));
+            settled(() -> {
+                if (window.lookup("#plan-as-pictures") instanceof Button pictures) {
+                    pictures.fire();
+                }
+            });
+            fine(() -> save(target.resolve("intake-pictures.png")));
+            settled(() -> workspace.brought().set(List.of()));
         }
         settled(() -> {
             workspace.view().set(Workspace.View.SHELF);
