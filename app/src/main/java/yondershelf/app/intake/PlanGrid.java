@@ -50,6 +50,8 @@ final class PlanGrid extends ListView<PlanGrid.Line> {
 
     private void fill() {
         if (!isVisible()) {
+            // nothing is drawn for those nobody sees
+            getItems().clear();
             return;
         }
         columns = (int) Math.max(1, (getWidth() - SIDES) / PlanTile.WIDTH);

@@ -14,7 +14,6 @@ import javafx.geometry.Orientation;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollBar;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -31,9 +30,6 @@ import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
-import yondershelf.library.Edit;
-import yondershelf.library.Relabel;
-import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Selection;
 
@@ -69,6 +65,7 @@ public final class ShelfGrid extends Region {
     private int fresh;
     private final Pages pages;
     private final Chosen chosen;
+    private final GridActs acts;
     private double tileSize = 104;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
@@ -85,6 +82,8 @@ public final class ShelfGrid extends Region {
             requestLayout();
         });
         this.menu = new AssetMenu(workspace, asset -> choose(asset, true));
+        this.chosen = workspace.chosen();
+        this.acts = new GridActs(this, workspace);
         getStyleClass().add("shelf-grid");
         setId("shelf");
         setAccessibleRole(AccessibleRole.LIST_VIEW);
@@ -97,7 +96,7 @@ public final class ShelfGrid extends Region {
         card.setVisible(false);
         bar.valueProperty().addListener(o -> requestLayout());
         addEventHandler(ScrollEvent.SCROLL, e -> scroll(-e.getDeltaY()));
-        addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        addEventHandler(KeyEvent.KEY_PRESSED, acts::key);
         workspace.hits().addListener((o, before, now) -> {
             total = now.total();
             requestLayout();
@@ -119,7 +118,6 @@ public final class ShelfGrid extends Region {
             }
             requestLayout();
         });
-        chosen = workspace.chosen();
         chosen.selection().addListener((o, before, now) -> {
             if (now.size() > 1) {
                 cardOpen = false;
@@ -168,7 +166,7 @@ public final class ShelfGrid extends Region {
     }
 
     /** Where the chosen asset stands; found with each answer, not at every frame. -1 when nothing is chosen, or it is not there. */
-    private int chosenPlace() {
+    int chosenPlace() {
         return pages.followedPlace();
     }
 
@@ -191,7 +189,7 @@ public final class ShelfGrid extends Region {
         return tileSize;
     }
 
-    private int columns() {
+    int columns() {
         return Math.max(1, (int) ((getWidth() - bar.prefWidth(-1) - EDGE * 2) / (tileSize + 14)));
     }
 
@@ -210,8 +208,21 @@ public final class ShelfGrid extends Region {
         return tileSize + Tile.NAME_HEIGHT + ROW_GAP;
     }
 
+    int total() {
+        return total;
+    }
+
+    boolean isCardOpen() {
+        return cardOpen;
+    }
+
+    void foldCard() {
+        cardOpen = false;
+        requestLayout();
+    }
+
     /** As many things as are seen at once. */
-    private int pageful() {
+    int pageful() {
         return columns() * Math.max(1, (int) (getHeight() / rowHeight()));
     }
 
@@ -340,7 +351,7 @@ public final class ShelfGrid extends Region {
             Asset asset = tile.asset();
             requestFocus();
             if (asset != null && e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {
-                click(asset, e);
+                acts.click(asset, e);
             }
         });
         tile.setOnContextMenuRequested(e -> {
@@ -368,23 +379,8 @@ public final class ShelfGrid extends Region {
         return tile;
     }
 
-    /** With Shift all up to it, with Ctrl it besides or no longer, else just it. */
-    private void click(Asset asset, MouseEvent e) {
-        int place = placeInView(asset);
-        if (place < 0 || !e.isShiftDown() && !e.isShortcutDown()) {
-            choose(asset, !(cardOpen && asset.equals(workspace.selected().get())));
-            return;
-        }
-        Selection before = chosen.selection().get();
-        Hits hits = workspace.hits().get();
-        lead(
-                e.isShiftDown() ? before.to(hits, place, e.isShortcutDown()) : before.toggled(hits.at(place)),
-                asset,
-                place);
-    }
-
     /** Chooses these, of which one is looked at without its card. */
-    private void lead(Selection now, Asset asset, int place) {
+    void lead(Selection now, Asset asset, int place) {
         Key key = now.lead();
         cardOpen = false;
         if (key != null) {
@@ -431,7 +427,7 @@ public final class ShelfGrid extends Region {
         });
     }
 
-    private int placeInView(Asset asset) {
+    int placeInView(Asset asset) {
         for (Map.Entry<Integer, Tile> entry : shown.entrySet()) {
             if (asset.equals(entry.getValue().asset())) {
                 return entry.getKey();
@@ -480,62 +476,6 @@ public final class ShelfGrid extends Region {
 
     private void scroll(double by) {
         bar.setValue(Math.max(0, Math.min(bar.getMax(), bar.getValue() + by)));
-    }
-
-    private void key(KeyEvent e) {
-        int at = chosenPlace();
-        int next = switch (e.getCode()) {
-            case LEFT -> at - 1;
-            case RIGHT -> at + 1;
-            case UP -> at - columns();
-            case DOWN -> at < 0 ? 0 : at + columns();
-            case PAGE_UP -> Math.max(0, at - pageful());
-            case PAGE_DOWN -> Math.min(total - 1, Math.max(0, at) + pageful());
-            case HOME -> 0;
-            case END -> total - 1;
-            default -> -2;
-        };
-        Node target = e.getTarget() instanceof Node node ? node : this;
-        if (target != this) {
-            return;
-        }
-        if (next >= 0 && next < total && e.isShiftDown()) {
-            pages.whenThere(
-                    next,
-                    there -> lead(
-                            chosen.selection().get().to(workspace.hits().get(), next, false), there.asset(), next));
-            e.consume();
-        } else if (RatingDots.digit(e) >= 0 && chosen.selection().get().size() > 0) {
-            chosen.label("rating", Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(RatingDots.digit(e))));
-            e.consume();
-        } else if (e.isShortcutDown()
-                && e.getCode() == KeyCode.C
-                && chosen.selection().get().size() > 0) {
-            chosen.copy();
-            e.consume();
-        } else if (e.isShortcutDown() && e.getCode() == KeyCode.A) {
-            chosen.all();
-            e.consume();
-        } else if (e.getCode() == KeyCode.ESCAPE && chosen.isMany()) {
-            chosen.selection().set(Selection.NONE);
-            e.consume();
-        } else if (next >= 0 && next < total) {
-            chooseAt(next, cardOpen);
-            e.consume();
-        } else if ((e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) && at >= 0) {
-            Asset asset = workspace.selected().get();
-            if (asset != null) {
-                choose(asset, !cardOpen);
-            }
-            e.consume();
-        } else if (e.getCode() == KeyCode.DELETE && (at >= 0 || chosen.isMany())) {
-            workspace.deleteChosen();
-            e.consume();
-        } else if (e.getCode() == KeyCode.ESCAPE && cardOpen) {
-            cardOpen = false;
-            requestLayout();
-            e.consume();
-        }
     }
 
     private void arrived(String id) {
