@@ -15,12 +15,14 @@ import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import yondershelf.app.model.PlaceTree;
 import yondershelf.catalogue.Shown;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
@@ -50,7 +52,10 @@ class ChoosingWindowTest extends OneWindow {
 
     @AfterEach
     void chooseNone() throws Exception {
-        run(() -> on.workspace.chosen().selection().set(Selection.NONE));
+        run(() -> {
+            on.workspace.chosen().selection().set(Selection.NONE);
+            ((ListView<?>) Objects.requireNonNull(on.window.lookup("#places"))).scrollTo(0);
+        });
     }
 
     private void clickWith(KeyCode modifier, int place) throws Exception {
@@ -183,8 +188,24 @@ class ChoosingWindowTest extends OneWindow {
         await("as it was", () -> on.workspace.counts().get().tags().equals(before));
     }
 
+    /** The row of a tag, scrolled into view: other tests leave folders open above it. */
+    private Node tagRow(String tag) throws Exception {
+        run(() -> {
+            ListView<?> places = (ListView<?>) Objects.requireNonNull(on.window.lookup("#places"));
+            for (int i = 0; i < places.getItems().size(); i++) {
+                if (places.getItems().get(i) instanceof PlaceTree.TagRow row
+                        && row.tag().equals(tag)) {
+                    places.scrollTo(Math.max(0, i - 3));
+                }
+            }
+        });
+        await("the tag in view", () -> on.window.lookup("#tag-" + tag) != null);
+        run(() -> Objects.requireNonNull(on.window.getScene()).getRoot().layout());
+        return on.node("#tag-" + tag);
+    }
+
     private void renameTag(String tag, String to) throws Exception {
-        on.robot.rightClickOn(on.node("#tag-" + tag));
+        on.robot.rightClickOn(middle(tagRow(tag)));
         await(
                 "a menu",
                 () -> on.robot.lookup("Rename or nest elsewhere").tryQuery().isPresent());
@@ -245,7 +266,7 @@ class ChoosingWindowTest extends OneWindow {
         clickWith(KeyCode.SHIFT, 2);
         await("three", () -> chosen().size() == 3);
         Point2D start = middle(tile(1)).add(0, -10);
-        Point2D end = middle(on.node("#tag-brass"));
+        Point2D end = middle(tagRow("brass"));
         on.robot.moveTo(start);
         on.robot.press(MouseButton.PRIMARY);
         on.robot.moveTo(start.add(4, 4));
