@@ -35,6 +35,7 @@ import yondershelf.search.Selection;
 final class Screenshots {
     private static final int LONGEST_SECONDS = 240;
     private static final int SMALL_MILLIMETRES = 600;
+    private static final int FIRST = 3;
     private static final int MANY = 6;
     private static final int FINE_SAMPLES = 24;
 
@@ -88,11 +89,11 @@ final class Screenshots {
                         .with(Condition.between(Field.SIZE, 0, SMALL_MILLIMETRES))));
         settled(() -> {
             Hits hits = workspace.hits().get();
-            if (hits.total() > 1) {
+            if (hits.total() > FIRST + MANY) {
                 workspace
                         .chosen()
                         .selection()
-                        .set(Selection.only(hits.at(0)).to(hits, Math.min(MANY, hits.total() - 1), false));
+                        .set(Selection.only(hits.at(FIRST)).to(hits, FIRST + MANY, false));
             }
         });
         fine(() -> save(target.resolve("many.png")));

@@ -71,8 +71,7 @@ public final class Card extends Region {
         favourite.setTooltip(new Tooltip("Favourite"));
         favourite.setAccessibleText("Favourite");
         favourite.setOnAction(e -> commit(Edit.Field.FAVOURITE, String.valueOf(favourite.isSelected())));
-        rating.setId("rating");
-        HBox title = new HBox(6, name, rating, favourite);
+        HBox title = new HBox(6, name, favourite);
         HBox.setHgrow(name, Priority.ALWAYS);
         title.setAlignment(Pos.CENTER_LEFT);
         VBox middle = new VBox(5, title, place, facts, problems);
@@ -87,6 +86,10 @@ public final class Card extends Region {
         licence.setTooltip(new Tooltip("Licence, by its SPDX identifier if it has one: "
                 + String.join(", ", Licences.ids().subList(0, 5)) + "...; saved with Enter or when you leave it"));
         field(labels, 2, "Version", version, Edit.Field.VERSION);
+        rating.setId("rating");
+        Label rated = new Label("Rating");
+        rated.getStyleClass().add("faint");
+        labels.addRow(3, rated, rating);
         note.setPromptText("note");
         note.setPrefRowCount(2);
         note.setWrapText(true);

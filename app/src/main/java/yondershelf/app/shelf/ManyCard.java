@@ -147,11 +147,14 @@ public final class ManyCard extends VBox {
             return;
         }
         about.setText(found.kinds().entrySet().stream()
-                .map(k -> Words.count(k.getValue()) + " "
-                        + (k.getValue() == 1
-                                ? k.getKey().word()
-                                : k.getKey().plural().toLowerCase(Locale.ROOT)))
-                .collect(Collectors.joining(", ")));
+                        .map(k -> Words.count(k.getValue()) + " "
+                                + (k.getValue() == 1
+                                        ? k.getKey().word()
+                                        : k.getKey().plural().toLowerCase(Locale.ROOT)))
+                        .collect(Collectors.joining(", "))
+                + (found.away() == 0
+                        ? ""
+                        : "  ·  " + Words.count(found.away()) + " away: connect its drive to label them"));
         fields.forEach((field, text) -> {
             String now = found.text(field).orElse(null);
             text.setPromptText(now == null ? MIXED : "");

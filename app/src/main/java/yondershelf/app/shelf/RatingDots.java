@@ -30,6 +30,7 @@ final class RatingDots extends HBox {
             dot.setTooltip(new Tooltip("Rate it " + rating + " of " + Labels.BEST + "; again for no rating"));
             dot.setAccessibleText("Rating " + rating);
             dot.setOnAction(e -> rate.accept(shown == rating ? 0 : rating));
+            dot.setMinWidth(USE_PREF_SIZE);
             dots[i] = dot;
         }
         getChildren().addAll(dots);
