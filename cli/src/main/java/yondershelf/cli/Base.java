@@ -87,6 +87,15 @@ abstract class Base implements Callable<Integer> {
         }
     }
 
+    /** Says how many assets became other than they were. */
+    final void tellChanged(int changed) {
+        if (json) {
+            printJson(object().put("changed", changed));
+        } else {
+            say(changed + (changed == 1 ? " asset" : " assets") + " changed");
+        }
+    }
+
     @Override
     public final Integer call() {
         try (IsolatedReader reader = reader()) {

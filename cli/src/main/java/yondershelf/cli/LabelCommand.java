@@ -1,6 +1,5 @@
 package yondershelf.cli;
 
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -90,14 +89,7 @@ final class LabelCommand extends Base {
         }
         Catalogue catalogue = catalogue(reader);
         List<Key> keys = where == null ? named(catalogue) : found(catalogue, where);
-        int changed = catalogue.relabel(keys, wanted).changed();
-        ObjectNode node = object();
-        node.put("changed", changed);
-        if (json) {
-            printJson(node);
-        } else {
-            say(changed + (changed == 1 ? " asset" : " assets") + " changed");
-        }
+        tellChanged(catalogue.relabel(keys, wanted).changed());
     }
 
     private Relabel wanted() {

@@ -1,6 +1,5 @@
 package yondershelf.cli;
 
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
@@ -32,14 +31,7 @@ final class TagCommand implements Runnable {
 
         final void change(IsolatedReader reader, String to, boolean mayExist) throws ProblemException {
             Catalogue catalogue = catalogue(reader);
-            int changed = catalogue.retag(tag, to, mayExist).changed();
-            ObjectNode node = object();
-            node.put("changed", changed);
-            if (json) {
-                printJson(node);
-            } else {
-                say(changed + (changed == 1 ? " asset" : " assets") + " changed");
-            }
+            tellChanged(catalogue.retag(tag, to, mayExist).changed());
         }
     }
 

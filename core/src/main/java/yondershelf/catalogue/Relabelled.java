@@ -72,7 +72,7 @@ public record Relabelled(Map<Library, Relabel.Edits> edits) {
 
     /** What gives a tag and those below it another name. */
     static Relabelled retagged(Catalogue catalogue, String tag, String to, boolean merging) throws ProblemException {
-        String other = to.strip();
+        String other = Relabel.tag(to);
         Hits carrying = catalogue.find(Query.EVERYTHING.withTags(Set.of(tag)));
         if (carrying.total() == 0) {
             throw new Problem(tag, "nothing has this tag", "").raise();

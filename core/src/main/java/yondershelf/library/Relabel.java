@@ -34,9 +34,14 @@ public record Relabel(Map<Edit.Field, String> texts, Set<String> add, Set<String
         return new Relabel(out, add, remove);
     }
 
+    /** A tag as it is kept, of what somebody typed: no blanks around steps, no empty first or last one. */
+    public static String tag(String typed) {
+        return typed.strip().replaceAll("^/+|/+$", "").replaceAll("\\s*/\\s*", "/");
+    }
+
     public Relabel tagged(String tag) {
         Set<String> out = new TreeSet<>(add);
-        out.add(tag.strip());
+        out.add(tag(tag));
         return new Relabel(texts, out, remove);
     }
 

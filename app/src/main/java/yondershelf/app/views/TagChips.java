@@ -14,6 +14,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import yondershelf.app.model.Words;
+import yondershelf.library.Relabel;
 
 /** Tags as chips that can be taken away, and a field for another one, which keeps the keys. */
 public final class TagChips extends FlowPane {
@@ -36,7 +37,7 @@ public final class TagChips extends FlowPane {
         field.setAccessibleText("Add a tag");
         field.setTooltip(new Tooltip("Type a tag and press Enter; stone/wet nests it"));
         field.setOnAction(e -> {
-            String tag = field.getText().strip().replaceAll("^/+|/+$", "").replaceAll("\\s*/\\s*", "/");
+            String tag = Relabel.tag(field.getText());
             if (!tag.isEmpty()) {
                 field.clear();
                 add.accept(tag);

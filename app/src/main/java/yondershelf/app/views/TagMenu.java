@@ -4,6 +4,7 @@ import javafx.scene.control.ContextMenu;
 import javafx.scene.control.MenuItem;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
+import yondershelf.library.Relabel;
 
 /** What can be done with a tag wherever it is given, with those nested below it; each is one act. */
 final class TagMenu extends ContextMenu {
@@ -32,7 +33,7 @@ final class TagMenu extends ContextMenu {
     }
 
     private void rename(String typed) {
-        String to = typed.strip().replaceAll("^/+|/+$", "").replaceAll("\\s*/\\s*", "/");
+        String to = Relabel.tag(typed);
         if (to.isEmpty() || to.equals(tag)) {
             return;
         }
