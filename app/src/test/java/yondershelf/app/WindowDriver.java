@@ -62,7 +62,8 @@ final class WindowDriver implements AutoCloseable {
         await(
                 "the scan",
                 () -> workspace.hits().get().total() > 60
-                        && !workspace.faults().findings().get().isEmpty());
+                        && !workspace.faults().findings().get().isEmpty()
+                        && isQuiet());
     }
 
     Path demo(String path) {
