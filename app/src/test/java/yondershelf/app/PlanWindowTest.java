@@ -15,6 +15,7 @@ import java.util.Objects;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
@@ -29,12 +30,14 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.app.intake.PlanLine;
 import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
 import yondershelf.intake.IntakePlan;
 import yondershelf.intake.KeptPlan;
 import yondershelf.intake.PlanItem;
+import yondershelf.library.Asset;
 
 /** The plan of what came is changed by mouse and by keys, and each change is taken back. */
 class PlanWindowTest extends OneWindow {
@@ -248,6 +251,49 @@ class PlanWindowTest extends OneWindow {
         undo();
         await("gone", () -> on.workspace.counts().get().total() == before);
         await("nothing is there", () -> on.workspace.taken().get() == 0);
+    }
+
+    /** Lights of a scene file too: by a tick, shown large before they are taken, and lighting the table afterwards. */
+    @Test
+    void lightsAreTakenApart() throws Exception {
+        Files.writeString(folder.resolve("shed.usda"), """
+                #usda 1.0
+                ( upAxis = "Y"
+                  metersPerUnit = 1 )
+                def Mesh "Shed" {
+                    int[] faceVertexCounts = [3]
+                    int[] faceVertexIndices = [0, 1, 2]
+                    point3f[] points = [(-1, 0, -1), (1, 0, -1), (0, 0, 1)]
+                }
+                def DistantLight "Low sun" {
+                    float3 xformOp:rotateXYZ = (-20, 40, 0)
+                    uniform token[] xformOpOrder = ["xformOp:rotateXYZ"]
+                }
+                def SphereLight "Bulb" {}
+                """);
+        bring(1);
+        choose("Shed");
+        await("its lights are known", () -> named("Shed").given().pieces().size() == 3);
+        CheckBox all = (CheckBox) onFx(() -> on.window.lookup("#lights-apart"));
+        assertEquals("Each light an asset of its own", onFx(all::getText));
+        on.click(all, "three apart", () -> named("Shed").given().apart().size() == 3);
+        int before = on.workspace.counts().get().total();
+        await("it may be taken", () -> on.window.lookup("#take-in") instanceof ButtonBase b && !b.isDisabled());
+        on.click("#take-in");
+        await("the file and its lights", () -> on.workspace.counts().get().total() == before + 4);
+        Asset sun = on.named("Low sun");
+        assertEquals(Kind.HDRI, sun.kind());
+        assertEquals("Shed lights", on.named("Shed lights").name());
+        String lit = onFx(on::lightName);
+        on.drag(
+                "Low sun",
+                on.onTable(0.5, 0.3),
+                "the table is lit by it",
+                () -> on.lightName().equals("Low sun"));
+        undo();
+        await("as it was lit before", () -> on.lightName().equals(lit));
+        undo();
+        await("gone", () -> on.workspace.counts().get().total() == before);
     }
 
     /** What somebody began to sort is offered when the program comes back, as it was left. */

@@ -86,6 +86,11 @@ final class TakeCommand extends Base {
     boolean materials;
 
     @Option(
+            names = "--lights",
+            description = "Each light of scene files is an asset of its own, and all of them together.")
+    boolean lights;
+
+    @Option(
             names = "--minutes",
             paramLabel = "N",
             description = "What reading one file may take (default: ${DEFAULT-VALUE}).")
@@ -179,7 +184,12 @@ final class TakeCommand extends Base {
         return plan.each(item -> {
             SortedSet<String> apart = new TreeSet<>();
             for (Given.Piece piece : item.given().pieces()) {
-                if (piece.isMaterial() ? materials : least != null && piece.triangles() >= least) {
+                boolean wanted = switch (piece.kind()) {
+                    case MATERIAL -> materials;
+                    case HDRI -> lights;
+                    default -> least != null && piece.triangles() >= least;
+                };
+                if (wanted) {
                     apart.add(piece.word());
                 }
             }
@@ -228,9 +238,14 @@ final class TakeCommand extends Base {
             item.given().tags().forEach(given::add);
             ArrayNode pieces = i.putArray("nodes");
             ArrayNode worn = i.putArray("materials");
+            ArrayNode shining = i.putArray("lights");
             for (Given.Piece piece : item.given().pieces()) {
-                (piece.isMaterial() ? worn : pieces)
-                        .addObject()
+                ArrayNode into = switch (piece.kind()) {
+                    case MATERIAL -> worn;
+                    case HDRI -> shining;
+                    default -> pieces;
+                };
+                into.addObject()
                         .put("name", piece.name())
                         .put("triangles", piece.triangles())
                         .put("apart", item.given().apart().contains(piece.word()));

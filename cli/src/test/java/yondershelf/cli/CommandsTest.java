@@ -196,6 +196,30 @@ class CommandsTest {
         assertTrue(run("take", "x", "--into", "Props", "--names", "loud").code() != 0);
     }
 
+    /** The lights of a scene file as surroundings of their own. */
+    @Test
+    void takeLights() throws Exception {
+        Path file = Files.createDirectories(folder.resolve("lit")).resolve("shed.usda");
+        Files.writeString(file, """
+                #usda 1.0
+                def Mesh "M" {
+                    int[] faceVertexCounts = [3]
+                    int[] faceVertexIndices = [0, 1, 2]
+                    point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]
+                }
+                def SphereLight "Bulb" {}
+                def DistantLight "Sun" {}
+                """);
+        JsonNode item = run("take", file.toString(), "--into", "Props", "--lights", "--json")
+                .json()
+                .path("items")
+                .get(0);
+        assertEquals(3, item.path("lights").size());
+        assertTrue(item.path("lights").get(0).path("apart").asBoolean());
+        JsonNode found = run("find", "kind:hdri", "shed", "--json").json();
+        assertEquals(3, found.path("total").asInt(), found.toString());
+    }
+
     /** A part of a file by its node's name, and a file of materials. */
     @Test
     void nodesAndMaterials() throws Exception {

@@ -1,17 +1,24 @@
 package yondershelf.catalogue;
 
+import java.util.List;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Environment;
+import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
+import yondershelf.content.Model;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Staging;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
 import yondershelf.render.Booth;
+import yondershelf.render.StagedLight;
 
-/** HDRIs: pictures of radiance, shown as what they light. */
+/** Surroundings that give light: pictures of radiance, and the lights of scene files; shown as what they light. */
 final class HdriWork implements KindWork {
     private final ContentReader reader;
     private final FactsMeter meter;
@@ -25,7 +32,13 @@ final class HdriWork implements KindWork {
 
     @Override
     public Facts measure(Source source) {
-        return meter.hdri(source.main());
+        return light(source).isEmpty()
+                ? meter.hdri(source.main())
+                : meter.surroundings(() -> read(source).radiance(), source.all());
+    }
+
+    private static Optional<String> light(Source source) {
+        return Excerpt.light(source.excerpt().node());
     }
 
     @Override
@@ -36,8 +49,24 @@ final class HdriWork implements KindWork {
 
     @Override
     public Environment read(Source source) throws ProblemException {
+        Optional<String> light = light(source);
+        if (light.isPresent()) {
+            return lit(source, light.get());
+        }
         Picture picture = reader.readPicture(ImageSource.at(source.main()));
         return new Environment(source.name(), picture);
+    }
+
+    private Environment lit(Source source, String name) throws ProblemException {
+        Model model = reader.readModel(source.main());
+        List<Staging.Light> lights = model.staging().lights().stream()
+                .filter(l -> name.isEmpty() || l.name().equals(name))
+                .toList();
+        if (lights.isEmpty()) {
+            throw Problem.of(source.main(), "it holds no light" + (name.isEmpty() ? "" : " called \"" + name + "\""))
+                    .raise();
+        }
+        return StagedLight.of(source.name(), model, lights, reader::readPicture);
     }
 
     @Override

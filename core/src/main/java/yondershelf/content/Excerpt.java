@@ -5,7 +5,8 @@ import java.util.Optional;
 /**
  * What of an asset's files is meant, where somebody wants something else than all of the default scene of the first one at rest.
  *
- * @param node a node with all below it, by its name, or one of the materials ({@link #ofMaterial}); empty for all of the scene
+ * @param node a node with all below it, by its name, or one of the materials or lights ({@link #ofMaterial}, {@link #ofLight}); empty
+ *     for all of the scene
  * @param scene which of the file's scenes, from 0; {@link #DEFAULT_SCENE} for the one the file names itself
  * @param firstFrame true for the pose at the beginning of its first animation, false for the pose at rest
  * @param other which of the files that are kept with the first one is meant instead: its level of detail, version or size as
@@ -17,6 +18,9 @@ public record Excerpt(String node, int scene, boolean firstFrame, String other) 
 
     /** Stands before the name of a material, where it is meant instead of a node. */
     private static final String MATERIAL = "material:";
+
+    /** Stands before the name of a light; all of them are meant when none follows. */
+    private static final String LIGHT = "light:";
 
     private static final String SCENE = "scene ";
     private static final String FRAME = "first frame";
@@ -32,6 +36,28 @@ public record Excerpt(String node, int scene, boolean firstFrame, String other) 
     /** The name of the material that a word for a node or a material means; empty for a node. */
     public static Optional<String> material(String word) {
         return word.startsWith(MATERIAL) ? Optional.of(word.substring(MATERIAL.length())) : Optional.empty();
+    }
+
+    /** The word for one of the file's lights, to be used as that for a node; for all of them when the name is empty. */
+    public static String ofLight(String name) {
+        return LIGHT + name;
+    }
+
+    /** The name of the light that a word means, empty for all of them; nothing for a node or a material. */
+    public static Optional<String> light(String word) {
+        return word.startsWith(LIGHT) ? Optional.of(word.substring(LIGHT.length())) : Optional.empty();
+    }
+
+    /** What that of a file of some kind is which a word means. */
+    public static Kind kind(String word, Kind whole) {
+        return material(word).isPresent() ? Kind.MATERIAL : light(word).isPresent() ? Kind.HDRI : whole;
+    }
+
+    /** The name of a node, material or light as it is shown. */
+    public static String title(String word) {
+        return material(word)
+                .orElseGet(() ->
+                        light(word).map(l -> l.isEmpty() ? "All lights" : l).orElse(word));
     }
 
     public boolean isWhole() {

@@ -275,6 +275,28 @@ public final class FactsMeter {
         }
     }
 
+    /** Reads or makes a picture. */
+    public interface Making {
+        Picture now() throws ProblemException;
+    }
+
+    /** Facts of surroundings that are no picture in a file. */
+    public Facts surroundings(Making making, List<Path> files) {
+        long bytes = bytes(files);
+        try {
+            Picture made = making.now();
+            return picture(
+                    Kind.HDRI,
+                    new ContentReader.PictureSize(made.width(), made.height()),
+                    DynamicRange.stops(made),
+                    "",
+                    bytes,
+                    Remarks.NONE);
+        } catch (ProblemException e) {
+            return Facts.unreadable(Kind.HDRI, e.problem().cause(), bytes);
+        }
+    }
+
     /** Facts of a loose texture. */
     public Facts texture(Path file) {
         long bytes = bytes(List.of(file));

@@ -52,6 +52,7 @@ final class AssimpStaging {
                     c.r() / most,
                     c.g() / most,
                     c.b() / most,
+                    emission(light, shape, most),
                     place(name).after(looking(light.mPosition(), light.mDirection()))));
         }
         List<Staging.Viewpoint> viewpoints = new ArrayList<>();
@@ -67,6 +68,18 @@ final class AssimpStaging {
                     place(name).after(looking(camera.mPosition(), camera.mLookAt()))));
         }
         return new Staging(lights, viewpoints, 1, scene.mNumAnimations());
+    }
+
+    private static Staging.Emission emission(AILight light, Staging.Shape shape, double strength) {
+        boolean cone = shape == Staging.Shape.SPOT;
+        boolean flat = shape == Staging.Shape.AREA;
+        // the library gives whole angles, from edge to edge
+        return new Staging.Emission(
+                strength,
+                cone ? light.mAngleInnerCone() / 2 : Math.PI,
+                cone ? light.mAngleOuterCone() / 2 : flat ? Math.PI / 2 : Math.PI,
+                flat ? Math.sqrt(light.mSize().x() * light.mSize().y() / Math.PI) : 0,
+                null);
     }
 
     /** From looking along -Z to looking in a direction, and to its place. */

@@ -7,6 +7,7 @@ import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.ImageSource;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
@@ -62,6 +63,7 @@ public final class ContentStream {
             out.writeDouble(light.red());
             out.writeDouble(light.green());
             out.writeDouble(light.blue());
+            emission(light.emission(), out);
             transform(light.toModel(), out);
         }
         out.writeInt(staging.viewpoints().size());
@@ -83,6 +85,7 @@ public final class ContentStream {
                     in.readDouble(),
                     in.readDouble(),
                     in.readDouble(),
+                    emission(in),
                     transform(in)));
         }
         List<Staging.Viewpoint> viewpoints = new ArrayList<>();
@@ -90,6 +93,27 @@ public final class ContentStream {
             viewpoints.add(new Staging.Viewpoint(text(in), in.readDouble(), transform(in)));
         }
         return new Staging(lights, viewpoints, in.readInt(), in.readInt());
+    }
+
+    private static void emission(Staging.Emission emission, DataOutputStream out) throws IOException {
+        out.writeDouble(emission.strength());
+        out.writeDouble(emission.inner());
+        out.writeDouble(emission.outer());
+        out.writeDouble(emission.radius());
+        ImageSource picture = emission.picture();
+        out.writeBoolean(picture != null);
+        if (picture != null) {
+            MaterialStream.image(picture, out);
+        }
+    }
+
+    private static Staging.Emission emission(DataInputStream in) throws IOException {
+        return new Staging.Emission(
+                in.readDouble(),
+                in.readDouble(),
+                in.readDouble(),
+                in.readDouble(),
+                in.readBoolean() ? MaterialStream.image(in) : null);
     }
 
     private static void transform(Transform transform, DataOutputStream out) throws IOException {

@@ -57,6 +57,19 @@ final class GltfStaging {
                 colour.path(0).asDouble(1),
                 colour.path(1).asDouble(1),
                 colour.path(2).asDouble(1),
+                emission(light),
                 toScene);
+    }
+
+    /** Candela, or lux of a directional one; angles of a spot from its axis. */
+    private static Staging.Emission emission(JsonNode light) {
+        JsonNode spot = light.path("spot");
+        boolean cone = light.path("type").asText("").equals("spot");
+        return new Staging.Emission(
+                light.path("intensity").asDouble(1),
+                cone ? spot.path("innerConeAngle").asDouble(0) : Math.PI,
+                cone ? spot.path("outerConeAngle").asDouble(Math.PI / 4) : Math.PI,
+                0,
+                null);
     }
 }

@@ -114,7 +114,7 @@ final class MaterialStream {
         return out;
     }
 
-    private static void image(ImageSource image, DataOutputStream out) throws IOException {
+    static void image(ImageSource image, DataOutputStream out) throws IOException {
         ContentStream.text(image.reference(), out);
         Path file = image.file();
         ContentStream.text(file == null ? "" : file.toString(), out);
@@ -127,7 +127,7 @@ final class MaterialStream {
         }
     }
 
-    private static ImageSource image(DataInputStream in) throws IOException {
+    static ImageSource image(DataInputStream in) throws IOException {
         String reference = ContentStream.text(in);
         String file = ContentStream.text(in);
         boolean asStored = in.readBoolean();

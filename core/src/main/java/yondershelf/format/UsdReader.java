@@ -206,15 +206,7 @@ final class UsdReader {
             boolean flat = prim.value("projection").word("").equals("orthographic");
             viewpoints.add(new Staging.Viewpoint(name, flat ? 0 : 2 * Math.atan(high / 2 / focal), toModel));
         } else if (prim.type.endsWith("Light")) {
-            double[] said = prim.value("inputs:color").numbers();
-            double[] c = said.length < 3 ? new double[] {1, 1, 1} : said;
-            Staging.Shape shape = switch (prim.type) {
-                case "DistantLight" -> Staging.Shape.DIRECTIONAL;
-                case "SphereLight" -> Staging.Shape.POINT;
-                case "DomeLight" -> Staging.Shape.SURROUNDINGS;
-                default -> Staging.Shape.AREA;
-            };
-            lights.add(new Staging.Light(name, shape, c[0], c[1], c[2], toModel));
+            lights.add(UsdLights.of(name, prim, stage.files(), toModel));
         }
     }
 

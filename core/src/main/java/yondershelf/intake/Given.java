@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import yondershelf.content.Excerpt;
+import yondershelf.content.Kind;
 import yondershelf.content.Substance;
 
 /**
@@ -28,18 +29,19 @@ public record Given(
             new Given(true, false, new TreeSet<>(), Substance.GENERAL, List.of(), new TreeSet<>());
 
     /**
-     * A top-level node of a model file, or one of its materials.
+     * A top-level node of a model file, one of its materials or lights, or all its lights together.
      *
      * @param word as an {@link Excerpt} has it for what is meant of a file
-     * @param triangles of it and all below it, or those that wear it
+     * @param triangles of it and all below it, or those that wear it; 0 for lights
      */
     public record Piece(String word, long triangles) {
-        public boolean isMaterial() {
-            return Excerpt.material(word).isPresent();
+        /** What it becomes: a model, a material, or surroundings that give light. */
+        public Kind kind() {
+            return Excerpt.kind(word, Kind.MODEL);
         }
 
         public String name() {
-            return Excerpt.material(word).orElse(word);
+            return Excerpt.title(word);
         }
     }
 

@@ -13,7 +13,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Part;
 
-/** The things a scene file holds: the top-level nodes of it, below one that holds all the others, and its materials. */
+/** The things a scene file holds: the top-level nodes of it, below one that holds all the others, its materials and its lights. */
 final class Pieces {
     private Pieces() {}
 
@@ -44,7 +44,24 @@ final class Pieces {
         }
         List<Given.Piece> pieces = out.size() > 1 ? out : new ArrayList<>();
         pieces.addAll(materials(model));
+        pieces.addAll(lights(model));
         return pieces;
+    }
+
+    /** Each that can be told by its name, and all together when there are several. */
+    private static List<Given.Piece> lights(Model model) {
+        Map<String, Integer> names = new TreeMap<>();
+        model.staging().lights().forEach(l -> names.merge(l.name(), 1, Integer::sum));
+        List<Given.Piece> out = new ArrayList<>();
+        if (model.staging().lights().size() > 1) {
+            out.add(new Given.Piece(Excerpt.ofLight(""), 0));
+        }
+        names.forEach((name, times) -> {
+            if (times == 1 && !name.isBlank() && !name.contains("\n")) {
+                out.add(new Given.Piece(Excerpt.ofLight(name), 0));
+            }
+        });
+        return out;
     }
 
     /** Those that something wears; one that is all of it is the model's own affair. */

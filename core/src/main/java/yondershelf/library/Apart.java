@@ -13,7 +13,7 @@ import yondershelf.store.Batch;
 import yondershelf.store.Store;
 
 /**
- * Nodes and materials of model files that are assets of their own. Nobody finds them in a folder: they follow from what is said of the file's
+ * Nodes, materials and lights of model files that are assets of their own. Nobody finds them in a folder: they follow from what is said of the file's
  * asset, and stand beside it in the store under its id, {@code #} and the word for it.
  */
 record Apart(Store store, Sayings sayings) {
@@ -54,8 +54,8 @@ record Apart(Store store, Sayings sayings) {
             AssetRow row = new AssetRow(
                     known == null ? 0 : known.row(),
                     id,
-                    Excerpt.material(node).isPresent() ? Kind.MATERIAL.word() : whole.kind(),
-                    Excerpt.material(node).orElse(node),
+                    Excerpt.kind(node, Kind.MODEL).word(),
+                    name(whole, node),
                     whole.folder(),
                     whole.path() + SIGN + node,
                     whole.files(),
@@ -70,6 +70,12 @@ record Apart(Store store, Sayings sayings) {
         List<AssetRow> gone =
                 before.values().stream().filter(r -> !wanted.contains(r.id())).toList();
         return new Consequence(put, gone);
+    }
+
+    /** All lights of a file are called after it. */
+    private static String name(AssetRow whole, String node) {
+        boolean lights = node.equals(Excerpt.ofLight(""));
+        return lights ? whole.name() + " lights" : Excerpt.title(node);
     }
 
     /** All that stands for nodes of a file that goes. */

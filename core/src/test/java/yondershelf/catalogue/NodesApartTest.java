@@ -141,6 +141,53 @@ class NodesApartTest {
         }
     }
 
+    /** Lights of a file become surroundings: each, all together, and a picture the file names. */
+    @Test
+    void lightsOfAFile() throws Exception {
+        Path root = Files.createDirectory(folder.resolve("library"));
+        Files.writeString(root.resolve("yard.usda"), """
+                #usda 1.0
+                ( upAxis = "Y"
+                  metersPerUnit = 1 )
+                def Mesh "M" {
+                    int[] faceVertexCounts = [3]
+                    int[] faceVertexIndices = [0, 1, 2]
+                    point3f[] points = [(-1, 0, -1), (1, 0, -1), (0, 0, 1)]
+                }
+                def SphereLight "Lamp" {
+                    double3 xformOp:translate = (0, 4, 0)
+                    uniform token[] xformOpOrder = ["xformOp:translate"]
+                }
+                def DomeLight "Sky" { asset inputs:texture:file = @sky.hdr@ }
+                """);
+        try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
+            Library library = catalogue.add(root, "");
+            catalogue.scan(library, Work.SILENT);
+            apart(catalogue, library, Excerpt.ofLight("Lamp") + "\n" + Excerpt.ofLight("Sky"));
+            assertEquals(
+                    List.of("Lamp yard.usda#light:Lamp", "Sky yard.usda#light:Sky", "Yard yard.usda"),
+                    names(catalogue));
+            Asset lamp = at(library, "yard.usda#light:Lamp");
+            assertEquals(Kind.HDRI, lamp.kind());
+            assertTrue(catalogue.contents().facts(lamp).readable());
+            Picture radiance = catalogue.contents().environment(lamp).radiance();
+            float above = radiance.value(10, 0, 0);
+            assertTrue(above > 50, "bright above: " + above);
+            assertEquals(0, radiance.value(10, radiance.height() - 1, 0));
+            // the picture of the other is not there
+            assertFalse(catalogue
+                    .contents()
+                    .facts(at(library, "yard.usda#light:Sky"))
+                    .readable());
+            // nor is all of them together while one cannot be had
+            apart(catalogue, library, Excerpt.ofLight(""));
+            Asset all = at(library, "yard.usda#light:");
+            assertEquals(List.of("Yard lights yard.usda#light:", "Yard yard.usda"), names(catalogue));
+            assertFalse(catalogue.contents().facts(all).readable());
+            assertThrows(ProblemException.class, () -> catalogue.contents().environment(all));
+        }
+    }
+
     /** Materials of a file too: each is found, shown on the swatch form and laid on other things. */
     @Test
     void materialsOfAFile() throws Exception {

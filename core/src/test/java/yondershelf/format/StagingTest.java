@@ -65,6 +65,8 @@ class StagingTest {
         assertEquals("lamp", lamp.name());
         assertEquals(Staging.Shape.SPOT, lamp.shape());
         assertEquals(0.5, lamp.green());
+        // KHR_lights_punctual: candela; the cone is from 0 to an eighth of a turn where nothing is said
+        assertEquals(new Staging.Emission(40, 0, Math.PI / 4, 0, null), lamp.emission());
         // turned by a quarter about +X it shines down
         stands(lamp.toModel(), new double[] {0, 0.9, 0.2}, new double[] {0, -1, 0});
         assertEquals(1, staging.viewpoints().size());
@@ -113,6 +115,8 @@ class StagingTest {
                 staging.lights().stream().map(Staging.Light::name).toList());
         assertEquals(Staging.Shape.AREA, staging.lights().get(0).shape());
         assertEquals(0.25, staging.lights().get(0).green());
+        // a square of one centimetre, whose radiance is 1
+        assertEquals(1e-4, staging.lights().get(0).emission().strength(), 1e-9);
         stands(staging.lights().get(0).toModel(), new double[] {1, 2, 0}, new double[] {0, -1, 0});
         assertEquals(
                 2 * Math.atan(0.15),

@@ -19,10 +19,11 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Words;
 import yondershelf.content.Excerpt;
+import yondershelf.content.Kind;
 import yondershelf.intake.Given;
 import yondershelf.intake.PlanItem;
 
-/** The top-level nodes of a scene file and its materials: those that are ticked become assets of their own, that point into the file. */
+/** The top-level nodes of a scene file, its materials and lights: those that are ticked become assets of their own, that point into the file. */
 final class PieceRows extends VBox {
     private static final double ROW = 26;
     private static final int MOST_ROWS = 9;
@@ -30,6 +31,7 @@ final class PieceRows extends VBox {
     private final OpenPlan open;
     private final CheckBox nodes = new CheckBox("Each node an asset of its own");
     private final CheckBox materials = new CheckBox("Each material too");
+    private final CheckBox lights = new CheckBox("Each light too");
     private final HBox limit = new HBox(6);
     private final TextField least = new TextField("0");
     private final ListView<Given.Piece> rows = new ListView<>();
@@ -39,13 +41,14 @@ final class PieceRows extends VBox {
     PieceRows(OpenPlan open, Consumer<@Nullable String> look) {
         super(6);
         this.open = open;
-        all(nodes, "nodes-apart", false);
-        all(materials, "materials-apart", true);
+        all(nodes, "nodes-apart", Kind.MODEL);
+        all(materials, "materials-apart", Kind.MATERIAL);
+        all(lights, "lights-apart", Kind.HDRI);
         least.setId("least-triangles");
         least.setPrefColumnCount(5);
         least.setAccessibleText("Fewest triangles");
         least.setTooltip(new Tooltip("Nodes with fewer triangles are left out (Enter)"));
-        least.setOnAction(e -> set(false, wanted(false)));
+        least.setOnAction(e -> set(Kind.MODEL, wanted(Kind.MODEL)));
         Label from = new Label("from");
         Label triangles = new Label("triangles on");
         from.getStyleClass().add("faint");
@@ -53,7 +56,7 @@ final class PieceRows extends VBox {
         limit.getChildren().addAll(from, least, triangles);
         limit.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         rows.setId("nodes");
-        rows.setAccessibleText("Nodes and materials of the file");
+        rows.setAccessibleText("Nodes, materials and lights of the file");
         rows.setFixedCellSize(ROW);
         rows.setCellFactory(list -> new PieceCell());
         rows.getSelectionModel()
@@ -66,7 +69,7 @@ final class PieceRows extends VBox {
                 e.consume();
             }
         });
-        getChildren().addAll(nodes, limit, materials, rows);
+        getChildren().addAll(nodes, limit, materials, lights, rows);
     }
 
     void show(PlanItem item) {
@@ -85,14 +88,19 @@ final class PieceRows extends VBox {
             least.setText("0");
         }
         rows.setPrefHeight(ROW * Math.min(MOST_ROWS, pieces.size()) + 2);
-        limit.setVisible(pieces.stream().anyMatch(p -> !p.isMaterial()));
+        state(nodes, item, Kind.MODEL);
+        state(materials, item, Kind.MATERIAL);
+        state(lights, item, Kind.HDRI);
+        limit.setVisible(nodes.isVisible());
         limit.setManaged(limit.isVisible());
-        materials.setText(limit.isVisible() ? "Each material too" : "Each material an asset of its own");
-        state(nodes, item, pieces.stream().filter(p -> !p.isMaterial()).toList());
-        state(materials, item, pieces.stream().filter(Given.Piece::isMaterial).toList());
+        materials.setText(nodes.isVisible() ? "Each material too" : "Each material an asset of its own");
+        boolean further = nodes.isVisible() || materials.isVisible();
+        lights.setText(further ? "Each light too" : "Each light an asset of its own");
     }
 
-    private static void state(CheckBox box, PlanItem item, List<Given.Piece> pieces) {
+    private static void state(CheckBox box, PlanItem item, Kind kind) {
+        List<Given.Piece> pieces =
+                item.given().pieces().stream().filter(p -> p.kind() == kind).toList();
         long apart = pieces.stream()
                 .filter(p -> item.given().apart().contains(p.word()))
                 .count();
@@ -102,33 +110,33 @@ final class PieceRows extends VBox {
         box.setIndeterminate(apart > 0 && apart < pieces.size());
     }
 
-    private void all(CheckBox box, String id, boolean ofMaterials) {
+    private void all(CheckBox box, String id, Kind kind) {
         box.setId(id);
         box.setTooltip(new Tooltip("They point into the file: nothing is copied"));
-        box.setOnAction(e -> set(ofMaterials, box.isSelected() ? wanted(ofMaterials) : new TreeSet<>()));
+        box.setOnAction(e -> set(kind, box.isSelected() ? wanted(kind) : new TreeSet<>()));
     }
 
     /** Those of one sort stand apart that are told; the others as before. */
-    private void set(boolean ofMaterials, SortedSet<String> words) {
+    private void set(Kind kind, SortedSet<String> words) {
         PlanItem item = shown;
         if (item != null) {
             TreeSet<String> out = new TreeSet<>(words.comparator());
             out.addAll(words);
             item.given().apart().stream()
-                    .filter(word -> Excerpt.material(word).isPresent() != ofMaterials)
+                    .filter(word -> Excerpt.kind(word, Kind.MODEL) != kind)
                     .forEach(out::add);
             apart(out);
         }
     }
 
-    private SortedSet<String> wanted(boolean ofMaterials) {
+    private SortedSet<String> wanted(Kind kind) {
         SortedSet<String> out = new TreeSet<>();
         PlanItem item = shown;
         if (item != null) {
             String typed = least.getText().replaceAll("[^0-9]", "");
-            long few = ofMaterials || typed.isEmpty() || typed.length() > 12 ? 0 : Long.parseLong(typed);
+            long few = kind != Kind.MODEL || typed.isEmpty() || typed.length() > 12 ? 0 : Long.parseLong(typed);
             item.given().pieces().stream()
-                    .filter(p -> p.isMaterial() == ofMaterials && p.triangles() >= few)
+                    .filter(p -> p.kind() == kind && p.triangles() >= few)
                     .forEach(p -> out.add(p.word()));
         }
         return out;
@@ -173,18 +181,27 @@ final class PieceRows extends VBox {
             box.setAccessibleText(piece.name() + " an asset of its own");
             box.setTooltip(new Tooltip("An asset of its own (Space)"));
             box.setOnAction(e -> toggle(piece));
-            Label name = new Label((piece.isMaterial() ? "Material " : "") + piece.name());
+            Label name = new Label(sort(piece) + piece.name());
             name.setMinWidth(0);
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
-            Label count = new Label(Words.count(piece.triangles()));
+            Label count = new Label(piece.triangles() == 0 ? "" : Words.count(piece.triangles()));
             count.getStyleClass().add("faint");
             count.setMinWidth(Region.USE_PREF_SIZE);
             HBox row = new HBox(8, box, name, gap, count);
             row.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
             setPrefWidth(0);
             setGraphic(row);
-            setAccessibleText(piece.name() + ", " + piece.triangles() + " triangles" + (apart ? ", apart" : ""));
+            setAccessibleText(
+                    sort(piece) + piece.name() + ", " + piece.triangles() + " triangles" + (apart ? ", apart" : ""));
+        }
+
+        private static String sort(Given.Piece piece) {
+            return switch (piece.kind()) {
+                case MATERIAL -> "Material ";
+                case HDRI -> piece.word().equals(Excerpt.ofLight("")) ? "" : "Light ";
+                default -> "";
+            };
         }
     }
 }

@@ -16,6 +16,7 @@ import javafx.scene.control.Tooltip;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Home;
+import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Substance;
 import yondershelf.intake.NameStyle;
@@ -59,8 +60,9 @@ final class WishMenu extends MenuButton {
                         moving,
                         new SeparatorMenuItem(),
                         substances(),
-                        pieces("Each node of scene files an asset of its own", false),
-                        pieces("Each material of scene files an asset of its own", true),
+                        pieces("Each node of scene files an asset of its own", Kind.MODEL, "nodes"),
+                        pieces("Each material of scene files an asset of its own", Kind.MATERIAL, "materials"),
+                        pieces("Each light of scene files an asset of its own", Kind.HDRI, "lights"),
                         ticks("Tick everything", true),
                         ticks("Tick nothing", false));
     }
@@ -184,23 +186,18 @@ final class WishMenu extends MenuButton {
         return menu;
     }
 
-    private MenuItem pieces(String title, boolean materials) {
+    private MenuItem pieces(String title, Kind kind, String what) {
         MenuItem item = new MenuItem(title);
-        item.setOnAction(e -> workspace
-                .openPlan()
-                .change(
-                        materials ? "take all materials apart" : "take all nodes apart",
-                        p -> p.each(i -> apart(i, materials))));
+        item.setOnAction(e ->
+                workspace.openPlan().change("take all " + what + " apart", p -> p.each(i -> apart(i, kind))));
         return item;
     }
 
     /** What was taken apart before stays so. */
-    private static PlanItem apart(PlanItem item, boolean materials) {
+    private static PlanItem apart(PlanItem item, Kind kind) {
         TreeSet<String> words = new TreeSet<>();
         words.addAll(item.given().apart());
-        item.given().pieces().stream()
-                .filter(piece -> piece.isMaterial() == materials)
-                .forEach(piece -> words.add(piece.word()));
+        item.given().pieces().stream().filter(piece -> piece.kind() == kind).forEach(piece -> words.add(piece.word()));
         return words.isEmpty() ? item : item.apart(words);
     }
 
