@@ -109,12 +109,19 @@ public record Asset(
         return Apart.whole(id);
     }
 
+    /** The same with its files elsewhere. */
+    Asset at(List<SortedFile> others, String other) {
+        Locator moved = new Locator(others.get(0).path(), locator.node(), locator.version(), locator.detail());
+        return new Asset(id, row, kind, name, other, moved, others, key, space, excerpt);
+    }
+
     AssetRow toRow(int number, long since, String said) {
         StringBuilder text = new StringBuilder();
         for (SortedFile file : files) {
             text.append(text.isEmpty() ? "" : "\0").append(file.path()).append('\0');
             text.append(file.mark());
         }
-        return new AssetRow(number, id, kind.word(), name, folder, path(), text.toString(), key, since, said);
+        String place = isApart() ? locator.text() : path();
+        return new AssetRow(number, id, kind.word(), name, folder, place, text.toString(), key, since, said);
     }
 }

@@ -36,14 +36,18 @@ record Belonging(Store store, Identities identities) {
                 .orElseGet(() -> identities.derived(path));
     }
 
-    /** The files of an asset that no other one needs, the one that names it last: they go when it is deleted. */
-    List<String> ownFiles(Asset asset) {
+    /**
+     * The files of an asset that no other one needs, the one that names it last: they go when it is deleted or moved.
+     *
+     * @param together paths of the assets that go with it: what they need counts for nothing
+     */
+    List<String> ownFiles(Asset asset, Set<String> together) {
         StoredCompanions companions =
                 new StoredCompanions(store, file -> store.named(file).isPresent() || !isModel(file));
         List<String> out = new ArrayList<>();
         for (SortedItem.SortedFile file : asset.files()) {
             Set<String> users = companions.models(file.path());
-            boolean others = users.stream().anyMatch(model -> !model.equals(asset.path()));
+            boolean others = users.stream().anyMatch(model -> !model.equals(asset.path()) && !together.contains(model));
             if (!others) {
                 out.add(0, file.path());
             }

@@ -64,7 +64,7 @@ final class Bringing {
             if (!bringing.write(work, progress)) {
                 return false;
             }
-            kept.keepNew(bringing.acts());
+            kept.note(bringing.acts());
             bringing.place(0, first.size());
             bringing.place(first.size(), all.size());
             return true;
@@ -128,7 +128,7 @@ final class Bringing {
                     .map(library::relative)
                     .toList();
             String hash = Objects.requireNonNull(hashes[i]);
-            out.add(new Manifest.Act(library.relative(target), hash, null, "", "", "", missing, false));
+            out.add(new Manifest.Act(library.relative(target), hash, null, "", "", "", missing, false, null));
         }
         return out;
     }

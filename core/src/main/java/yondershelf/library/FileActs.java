@@ -111,6 +111,21 @@ public final class FileActs implements AutoCloseable {
         }
     }
 
+    /**
+     * Moves files within the library, none over another one, and lets the assets that bear their names keep what was said of them.
+     *
+     * @param wanted where each goes, by where it is, both below the root
+     */
+    public void move(Map<String, String> wanted, Work work) throws ProblemException {
+        int before = made();
+        try {
+            Shifting.shift(library, kept, wanted, work);
+        } catch (ProblemException e) {
+            takeBackTo(before);
+            throw e;
+        }
+    }
+
     /** Deletes a file; its bytes are kept until the undo store is emptied. */
     public void delete(Path file) throws ProblemException {
         Path target = library.inside(file);
@@ -181,9 +196,7 @@ public final class FileActs implements AutoCloseable {
     /** Takes the latest changes back until so many are left, as {@link #made} counted them. */
     public void takeBackTo(int made) throws ProblemException {
         try {
-            for (Manifest.Act change : kept.manifest().changes(made)) {
-                Undoing.restore(library, kept, change);
-            }
+            Undoing.restore(library, kept, kept.manifest().changes(made), Work.SILENT);
             kept.manifest().forgetFrom(made);
         } catch (IOException e) {
             throw library.notWritten(library.root(), e);

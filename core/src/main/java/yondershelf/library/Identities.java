@@ -105,9 +105,15 @@ final class Identities {
         Map<String, List<String>> byState = new HashMap<>();
         for (Former asset : former) {
             Place known = recorded().get(asset.id);
-            List<Place.Seen> files = asset.paths.stream()
+            List<Place.Seen> files = new ArrayList<>(asset.paths.stream()
                     .map(p -> new Place.Seen(Place.composed(p), print(known, p)))
-                    .toList();
+                    .toList());
+            if (known != null) {
+                // another machine may have moved it and told so before its files are seen
+                known.files().stream()
+                        .filter(f -> !asset.paths.contains(f.path()))
+                        .forEach(files::add);
+            }
             inPlay.put(asset.id, new Place(files, ""));
             byState.computeIfAbsent(asset.state, k -> new ArrayList<>()).add(asset.id);
         }
@@ -180,8 +186,9 @@ final class Identities {
             for (int k = 0; k < files.size(); k++) {
                 String path = Place.composed(files.get(k).path());
                 for (String id : ids.getOrDefault(path, List.of())) {
-                    boolean names =
-                            k == 0 && place(known, id).files().get(0).path().equals(path);
+                    boolean names = k == 0
+                            && (place(known, id).isNamedBy(path)
+                                    || place(recorded(), id).isNamedBy(path));
                     // whom somebody spoke of has the older right to a place
                     int spoken = recorded().containsKey(id) ? SPOKEN : 0;
                     votes.merge(id, names ? NAMES + spoken : 1, Integer::sum);

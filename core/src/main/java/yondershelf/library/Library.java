@@ -271,9 +271,13 @@ public final class Library {
         return new Belonging(store, identities).assetId(path);
     }
 
-    /** The files of an asset that no other one needs, the one that names it last: they go when it is deleted. */
-    public List<String> ownFiles(Asset asset) {
-        return new Belonging(store, identities).ownFiles(asset);
+    /**
+     * The files of an asset that no other one needs, the one that names it last: they go when it is deleted or moved.
+     *
+     * @param together paths of the assets that go with it: what they need counts for nothing
+     */
+    public List<String> ownFiles(Asset asset, Set<String> together) {
+        return new Belonging(store, identities).ownFiles(asset, together);
     }
 
     /** Assets somebody spoke of whose files are nowhere to be seen. */

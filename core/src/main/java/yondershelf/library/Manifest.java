@@ -37,6 +37,8 @@ final class Manifest {
      * @param mode the old file's permissions in POSIX notation; may be empty
      * @param made folders made for a new file, below the root, the uppermost first
      * @param inPlace true when the file was written into, because other names share its bytes
+     * @param from where the file was moved from, below the root; then {@code after} is its size and time, which a move leaves as
+     *     they are, and nothing is kept. Null for all other changes
      */
     record Act(
             String path,
@@ -46,9 +48,15 @@ final class Manifest {
             String time,
             String mode,
             List<String> made,
-            boolean inPlace) {
+            boolean inPlace,
+            @Nullable String from) {
         Act {
             made = List.copyOf(made);
+        }
+
+        /** A file that was moved. */
+        static Act moved(String from, String to, String state, List<String> made) {
+            return new Act(to, state, null, "", "", "", made, false, from);
         }
     }
 
@@ -122,7 +130,8 @@ final class Manifest {
                     json.path("time").asText(""),
                     json.path("mode").asText(""),
                     made,
-                    json.path("inPlace").asBoolean()));
+                    json.path("inPlace").asBoolean(),
+                    json.has("from") ? json.path("from").asText() : null));
         } else if (json.has("left")) {
             forget(json.path("left").asInt());
         }
@@ -154,7 +163,7 @@ final class Manifest {
     Set<String> states(String path) {
         Set<String> out = new HashSet<>();
         for (Act act : acts) {
-            if (act.path.equals(path)) {
+            if (act.path.equals(path) && act.from == null) {
                 out.add(act.after);
                 if (!act.old.isEmpty()) {
                     out.add(act.old);
@@ -196,6 +205,9 @@ final class Manifest {
         if (act.inPlace) {
             line.put("inPlace", true);
         }
+        if (act.from != null) {
+            line.put("from", act.from);
+        }
         return line;
     }
 
@@ -220,13 +232,17 @@ final class Manifest {
         undone = true;
     }
 
-    /** The acts from a number on, those on one file joined to one: what it was before the first, what it is after the last. */
+    /**
+     * The acts from a number on, the latest first; those on one file joined to one: what it was before the first, what it is after
+     * the last. That it was moved stands for itself, and came before what was done to it where it is now.
+     */
     List<Act> changes(int from) {
         Map<String, Act> byPath = new LinkedHashMap<>();
         for (Act act : acts.subList(Math.min(from, acts.size()), acts.size())) {
-            Act first = byPath.get(act.path);
+            String key = act.from == null ? act.path : act.path + "\0" + act.from;
+            Act first = byPath.get(key);
             byPath.put(
-                    act.path,
+                    key,
                     first == null
                             ? act
                             : new Act(
@@ -237,7 +253,8 @@ final class Manifest {
                                     first.time,
                                     first.mode,
                                     first.made,
-                                    first.inPlace || act.inPlace));
+                                    first.inPlace || act.inPlace,
+                                    first.from));
         }
         return new ArrayList<>(byPath.values()).reversed();
     }

@@ -123,6 +123,7 @@ public final class UndoRun {
             String before = "file" + ++keptFiles;
             Path kept = folder.resolve(before);
             disk.writeNew(kept, out -> Files.copy(target, out));
+            disk.syncFolder(folder);
             act = new Manifest.Act(
                     path,
                     after,
@@ -131,16 +132,17 @@ public final class UndoRun {
                     Files.getLastModifiedTime(target).toString(),
                     mode(target),
                     made,
-                    links(target) > 1);
+                    links(target) > 1,
+                    null);
         } else {
-            act = new Manifest.Act(path, after, null, "", "", "", made, false);
+            act = new Manifest.Act(path, after, null, "", "", "", made, false, null);
         }
         manifest.add(act);
         return act;
     }
 
-    /** Notes files that are about to be there and were not; on the disk when this returns. */
-    void keepNew(List<Manifest.Act> acts) throws IOException {
+    /** Notes what is about to happen and needs nothing kept: files that come, or move; on the disk when this returns. */
+    void note(List<Manifest.Act> acts) throws IOException {
         disk.makeFolders(folder);
         manifest.add(acts);
     }

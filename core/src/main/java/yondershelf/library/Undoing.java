@@ -9,7 +9,9 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -70,12 +72,7 @@ public final class Undoing {
             }
             stuck.forEach(path -> skipped.add(Problem.of(path, "where it came from cannot be written: it stays")));
             wanted.removeIf(change -> stuck.contains(change.path()));
-            int files = 0;
-            for (Manifest.Act change : wanted) {
-                if (restore(library, kept, change)) {
-                    files++;
-                }
-            }
+            int files = restore(library, kept, wanted, work);
             kept.manifest().markUndone();
             Unfinished.forget(library, run);
             return new Undone(files, skipped);
@@ -88,6 +85,9 @@ public final class Undoing {
     /** What speaks against taking one change back; null when the file is as the run left it, or back already. */
     private static @org.jspecify.annotations.Nullable Problem conflict(
             Library library, UndoRun kept, Manifest.Act change) throws IOException, ProblemException {
+        if (change.from() != null) {
+            return Shifting.conflict(library, kept, change, change.from());
+        }
         Path target = library.inside(Path.of(change.path()));
         if (!kept.isWhole(change)) {
             return new Problem(
@@ -114,12 +114,34 @@ public final class Undoing {
         return before == null ? now.isEmpty() : now.equals(ContentHash.of(before));
     }
 
+    /** Takes changes back, in the order given; of files that move back their assets keep what was said of them. */
+    static int restore(Library library, UndoRun kept, List<Manifest.Act> changes, Work work)
+            throws IOException, ProblemException {
+        int files = 0;
+        Map<String, String> shifted = new LinkedHashMap<>();
+        for (Manifest.Act change : changes) {
+            work.progress(files, changes.size(), change.path());
+            String from = change.from();
+            if (from != null) {
+                shifted.put(change.path(), from);
+            }
+            if (restore(library, kept, change)) {
+                files++;
+            }
+        }
+        Shifting.follow(library, shifted);
+        return files;
+    }
+
     /**
      * Takes one change back.
      *
      * @return false when it was back already
      */
     static boolean restore(Library library, UndoRun kept, Manifest.Act change) throws IOException, ProblemException {
+        if (change.from() != null) {
+            return Shifting.back(library, change, change.from());
+        }
         Path target = library.inside(Path.of(change.path()));
         Path before = kept.before(change);
         Disk disk = library.disk();
@@ -169,7 +191,7 @@ public final class Undoing {
         }
     }
 
-    private static void removeIfEmpty(Library library, String folder) throws IOException, ProblemException {
+    static void removeIfEmpty(Library library, String folder) throws IOException, ProblemException {
         Path path = library.inside(Path.of(folder));
         if (!Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
             return;

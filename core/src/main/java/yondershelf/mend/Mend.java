@@ -101,7 +101,7 @@ public final class Mend {
         } catch (IOException e) {
             throw Problem.of(change.path(), "it cannot be read any more").raise(e);
         }
-        FileType type = type(change.path());
+        FileType type = Rewriter.type(change.path());
         byte[] bytes = Rewriter.rewrite(before, type, change.from(), change.to());
         if (bytes == null && Rewriter.names(before, type, change.to())) {
             // two models share this file, and the other one's remedy mended it
@@ -112,13 +112,6 @@ public final class Mend {
                     .raise();
         }
         acts.write(target, bytes);
-    }
-
-    /** Material files of OBJ count as OBJ. */
-    private static @Nullable FileType type(String path) {
-        return path.toLowerCase(Locale.ROOT).endsWith(".mtl")
-                ? FileType.OBJ
-                : FileType.byName(path).orElse(null);
     }
 
     private List<Finding> check(Work work) throws ProblemException {
@@ -214,7 +207,7 @@ public final class Mend {
         Path main = library.resolve(asset.path());
         if (asset.kind() == Kind.MODEL) {
             checkMaps(asset, () -> reader.readModel(main).materials(), search);
-        } else if (type(asset.path()) == FileType.MATERIALX) {
+        } else if (Rewriter.type(asset.path()) == FileType.MATERIALX) {
             checkMaps(asset, () -> reader.readMaterials(main).materials(), search);
         } else {
             checkPictures(asset);
@@ -378,7 +371,7 @@ public final class Mend {
         try {
             List<Finding.Change> changes = new ArrayList<>();
             for (SortedItem.SortedFile file : asset.files()) {
-                FileType type = type(file.path());
+                FileType type = Rewriter.type(file.path());
                 boolean materials = file.path().toLowerCase(Locale.ROOT).endsWith(".mtl");
                 boolean own = file.path().equals(asset.path()) && type != FileType.OBJ;
                 if (materials || own) {

@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Locale;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -13,6 +14,13 @@ import yondershelf.format.PercentCode;
 /** Rewrites one reference inside a model file and leaves every other byte as it is, where the format allows it. */
 final class Rewriter {
     private Rewriter() {}
+
+    /** Material files of OBJ count as OBJ. */
+    static @Nullable FileType type(String path) {
+        return path.toLowerCase(Locale.ROOT).endsWith(".mtl")
+                ? FileType.OBJ
+                : FileType.byName(path).orElse(null);
+    }
 
     /** The file's new bytes, or null when the format cannot be rewritten or the reference is not in it. */
     static byte @Nullable [] rewrite(byte[] file, @Nullable FileType type, String from, String to) {

@@ -34,6 +34,11 @@ public record SortedItem(Kind kind, String name, String folder, List<SortedFile>
             return role != null && variant.isEmpty();
         }
 
+        /** The same file elsewhere. */
+        public SortedFile at(String other) {
+            return new SortedFile(other, role, coding, variant);
+        }
+
         /** Role, coding and variant as stores and records of runs keep them: {@code normal:greenDown|1k}. */
         public String mark() {
             Role its = role;

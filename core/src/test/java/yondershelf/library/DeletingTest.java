@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -52,7 +53,7 @@ class DeletingTest {
     private String delete(String path) throws Exception {
         Asset asset = library.asset(library.assetId(path)).orElseThrow();
         try (FileActs acts = library.begin("delete " + asset.name())) {
-            for (String file : library.ownFiles(asset)) {
+            for (String file : library.ownFiles(asset, Set.of())) {
                 acts.delete(library.resolve(file));
             }
             return acts.run();

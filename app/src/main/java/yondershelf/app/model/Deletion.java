@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Problem;
@@ -59,12 +60,13 @@ final class Deletion {
     /** Files by library, those that name their assets last. */
     private Map<Library, Set<String>> found(Catalogue catalogue) throws ProblemException {
         Map<Library, Set<String>> out = new LinkedHashMap<>();
+        Set<String> together = assets.stream().map(Asset::path).collect(Collectors.toSet());
         for (Asset asset : assets) {
             Library library = catalogue
                     .libraryOf(asset.id())
                     .orElseThrow(() ->
                             Problem.of(asset.path(), "its library is away").raise());
-            out.computeIfAbsent(library, l -> new LinkedHashSet<>()).addAll(library.ownFiles(asset));
+            out.computeIfAbsent(library, l -> new LinkedHashSet<>()).addAll(library.ownFiles(asset, together));
         }
         return out;
     }

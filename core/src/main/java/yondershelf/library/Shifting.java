@@ -1,0 +1,172 @@
+package yondershelf.library;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.disk.Disk;
+import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.store.AssetRow;
+import yondershelf.work.Work;
+
+/** Files that go to other places within their library, and back. A move copies nothing: the file gets another name. */
+final class Shifting {
+    private Shifting() {}
+
+    /** Notes all that is about to happen, then does it; cut off anywhere, the note tells what to take back. */
+    static void shift(Library library, UndoRun kept, Map<String, String> wanted, Work work) throws ProblemException {
+        try {
+            Disk disk = library.disk();
+            List<Manifest.Act> acts = new ArrayList<>();
+            Set<Path> named = new HashSet<>();
+            for (Map.Entry<String, String> each : wanted.entrySet()) {
+                acts.add(act(library, each.getKey(), each.getValue(), named));
+            }
+            kept.note(acts);
+            Set<Path> into = new LinkedHashSet<>();
+            Set<Path> outOf = new LinkedHashSet<>();
+            long done = 0;
+            for (Manifest.Act act : acts) {
+                work.progress(done++, acts.size(), act.path());
+                Path from = library.inside(Path.of(String.valueOf(act.from())));
+                Path to = library.inside(Path.of(act.path()));
+                if (into.add(library.folderOf(to))) {
+                    disk.makeFolders(library.folderOf(to));
+                }
+                outOf.add(library.folderOf(from));
+                disk.move(from, to);
+            }
+            // the new name is to be on the disk before the old one is gone
+            outOf.removeAll(into);
+            for (Path folder : into) {
+                disk.syncFolder(folder);
+            }
+            for (Path folder : outOf) {
+                disk.syncFolder(folder);
+            }
+            follow(library, wanted);
+        } catch (IOException e) {
+            throw library.notWritten(library.root(), e);
+        }
+    }
+
+    private static Manifest.Act act(Library library, String from, String to, Set<Path> named)
+            throws IOException, ProblemException {
+        Path is = library.inside(Path.of(from));
+        Path target = library.inside(Path.of(to));
+        if (!Files.isRegularFile(is, LinkOption.NOFOLLOW_LINKS)) {
+            throw Problem.of(is, "it is not there any more, or no plain file, and is not touched")
+                    .raise();
+        }
+        if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+            throw Problem.of(target, "another file has that name by now and is not written over")
+                    .raise();
+        }
+        List<String> missing = Disk.missingFolders(library.folderOf(target)).stream()
+                .filter(named::add)
+                .map(library::relative)
+                .toList();
+        return Manifest.Act.moved(from, to, state(is), missing);
+    }
+
+    private static String state(Path file) throws IOException {
+        return Files.size(file) + "@" + Files.getLastModifiedTime(file).toMillis();
+    }
+
+    /** What speaks against moving a file back; null when nothing does. */
+    static @Nullable Problem conflict(Library library, UndoRun kept, Manifest.Act change, String from)
+            throws IOException, ProblemException {
+        Path now = library.inside(Path.of(change.path()));
+        Path back = library.inside(Path.of(from));
+        boolean there = Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS);
+        boolean taken = Files.exists(back, LinkOption.NOFOLLOW_LINKS);
+        if (there && taken && !isTwice(now, back)) {
+            return new Problem(
+                    back.toString(),
+                    "another file stands where it was moved from",
+                    "Move that one away, or undo the rest without it");
+        }
+        if (!there && !taken) {
+            return new Problem(
+                    now.toString(),
+                    "it was moved or deleted since",
+                    "Put it back where it was, or undo the rest without it");
+        }
+        // what was written into it by the same act is judged for itself
+        boolean changed = there
+                && kept.manifest().states(change.path()).isEmpty()
+                && !state(now).equals(change.after());
+        return changed
+                ? new Problem(
+                        now.toString(),
+                        "the file was changed since it was moved",
+                        "Put it back as it was, or undo the rest without it")
+                : null;
+    }
+
+    /** A file system that was cut off may have the new name already and the old one still. */
+    private static boolean isTwice(Path now, Path back) throws IOException {
+        return Files.isRegularFile(back, LinkOption.NOFOLLOW_LINKS)
+                && state(now).equals(state(back))
+                && ContentHash.of(now).equals(ContentHash.of(back));
+    }
+
+    /** @return false when it was back already, or never went */
+    static boolean back(Library library, Manifest.Act change, String from) throws IOException, ProblemException {
+        Path now = library.inside(Path.of(change.path()));
+        Path back = library.inside(Path.of(from));
+        boolean is = Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS);
+        boolean there = is && !Files.exists(back, LinkOption.NOFOLLOW_LINKS);
+        if (is && !there && isTwice(now, back)) {
+            library.disk().delete(now);
+        } else if (there) {
+            library.disk().makeFolders(library.folderOf(back));
+            library.disk().replace(now, back);
+        }
+        for (String folder : change.made().reversed()) {
+            Undoing.removeIfEmpty(library, folder);
+        }
+        return there;
+    }
+
+    /** The assets that moved files name are the same ones as before, whatever else becomes of the files until they are seen again. */
+    static void follow(Library library, Map<String, String> moved) throws ProblemException {
+        List<AssetRow> fresh = new ArrayList<>();
+        for (String from : moved.keySet()) {
+            library.store().named(from).ifPresent(row -> {
+                fresh.add(at(row, moved));
+                library.apart().of(row.id()).forEach(node -> fresh.add(at(node, moved)));
+            });
+        }
+        if (fresh.isEmpty()) {
+            return;
+        }
+        library.store().write(batch -> fresh.forEach(batch::put));
+        List<String> spoken = fresh.stream()
+                .map(AssetRow::id)
+                .filter(id -> !Apart.isNode(id) && library.speaksOf(id))
+                .toList();
+        if (!spoken.isEmpty()) {
+            library.recordPlaces(spoken);
+        }
+    }
+
+    private static AssetRow at(AssetRow row, Map<String, String> moved) {
+        Asset asset = Asset.of(row);
+        List<SortedFile> files = asset.files().stream()
+                .map(f -> f.at(moved.getOrDefault(f.path(), f.path())))
+                .toList();
+        String path = files.get(0).path();
+        int slash = path.lastIndexOf('/');
+        return asset.at(files, slash < 0 ? "" : path.substring(0, slash)).toRow(row.row(), row.since(), row.said());
+    }
+}
