@@ -1,10 +1,12 @@
 package yondershelf.library;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import yondershelf.content.Problem;
@@ -138,6 +140,37 @@ public final class FileActs implements AutoCloseable {
             disk.delete(target);
         } catch (IOException e) {
             throw library.notWritten(file, e);
+        }
+    }
+
+    /** Deletes everything in a folder, as {@link #delete} does, and the folder. */
+    public void deleteFolder(Path folder, Work work) throws ProblemException {
+        Path target = library.inside(folder);
+        List<Path> files;
+        try (var walk = Files.walk(target)) {
+            files = walk.filter(f -> Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS))
+                    .toList();
+        } catch (IOException | UncheckedIOException e) {
+            throw Problem.of(target, "it cannot be listed").raise(e);
+        }
+        for (int i = 0; i < files.size(); i++) {
+            work.progress(i, files.size(), String.valueOf(files.get(i).getFileName()));
+            delete(files.get(i));
+        }
+        removeEmptied(target);
+    }
+
+    /** Removes a folder and those below it in which no file is left. Undoing makes again those it needs. */
+    public void removeEmptied(Path folder) throws ProblemException {
+        Path target = library.inside(folder);
+        try (var walk = Files.walk(target)) {
+            for (Path each : walk.filter(f -> Files.isDirectory(f, LinkOption.NOFOLLOW_LINKS))
+                    .sorted(Comparator.reverseOrder())
+                    .toList()) {
+                Undoing.removeIfEmpty(library, library.relative(each));
+            }
+        } catch (IOException | UncheckedIOException e) {
+            throw Problem.of(target, "what is empty in it cannot be removed").raise(e);
         }
     }
 

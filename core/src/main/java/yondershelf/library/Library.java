@@ -280,6 +280,28 @@ public final class Library {
         return new Belonging(store, identities).ownFiles(asset, together);
     }
 
+    /**
+     * Makes a folder, or removes one in which there is nothing.
+     *
+     * @param folder below the root
+     */
+    public void setFolder(String folder, boolean there) throws ProblemException {
+        description.requireWritable(own());
+        Path path = inside(resolve(folder));
+        try {
+            if (there) {
+                List<Path> made = disk().makeFolders(path);
+                if (made.isEmpty()) {
+                    throw Problem.of(path, "there is a folder of that name").raise();
+                }
+            } else {
+                Undoing.removeIfEmpty(this, folder);
+            }
+        } catch (IOException e) {
+            throw notWritten(path, e);
+        }
+    }
+
     /** Assets somebody spoke of whose files are nowhere to be seen. */
     Set<String> missing() {
         List<String> recorded = identities.recorded().entrySet().stream()

@@ -1,6 +1,7 @@
 package yondershelf.mend;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -54,8 +55,8 @@ public final class Relocation {
     private final FileLore lore;
     private final Layers layers;
     private final List<Problem> left = new ArrayList<>();
-    /** The files of each asset that goes, and where to. */
-    private final Map<Asset, Map<String, String>> going = new LinkedHashMap<>();
+    /** The files of each asset that goes, or of a folder, and where to; by the asset's or folder's path. */
+    private final Map<String, Map<String, String>> going = new LinkedHashMap<>();
 
     private final Map<String, String> moved = new LinkedHashMap<>();
     private final Map<String, Set<String>> written = new HashMap<>();
@@ -79,13 +80,54 @@ public final class Relocation {
                 + (folder.isEmpty() ? library.name() : folder);
         Relocation relocation = new Relocation(library, folder, reader);
         try (FileActs acts = library.begin(what, "", work)) {
-            return relocation.run(assets, acts, work);
+            Set<String> together = assets.stream().map(Asset::path).collect(Collectors.toSet());
+            assets.forEach(asset -> relocation.place(asset, together));
+            return relocation.run(acts, work);
         }
     }
 
-    private Moved run(List<Asset> assets, FileActs acts, Work work) throws ProblemException {
-        Set<String> together = assets.stream().map(Asset::path).collect(Collectors.toSet());
-        assets.forEach(asset -> place(asset, together));
+    /**
+     * Gives a folder another name or place, with everything in it.
+     *
+     * @param from below the root, not empty
+     * @param to where it is to be, below the root
+     * @throws ProblemException when it cannot be done whole; then nothing is changed
+     */
+    public static Moved rename(Library library, String from, String to, ContentReader reader, Work work)
+            throws ProblemException {
+        Relocation relocation = new Relocation(library, to, reader);
+        try (FileActs acts = library.begin("rename " + from + " to " + to, "", work)) {
+            relocation.placeAll(from, to);
+            Moved moved = relocation.run(acts, work);
+            if (!moved.left().isEmpty()) {
+                throw moved.left().get(0).raise();
+            }
+            acts.removeEmptied(library.resolve(from));
+            return moved;
+        }
+    }
+
+    private void placeAll(String from, String to) throws ProblemException {
+        if (from.isEmpty() || to.isEmpty() || (to + "/").startsWith(from + "/")) {
+            throw Problem.of(from, "it cannot become " + to).raise();
+        }
+        if (Files.exists(library.resolve(to), LinkOption.NOFOLLOW_LINKS)) {
+            throw new Problem(to, "there is a folder of that name", "Take another name, or move the assets into it.")
+                    .raise();
+        }
+        Map<String, String> files = new LinkedHashMap<>();
+        try (var walk = Files.walk(library.resolve(from))) {
+            walk.filter(f -> Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS))
+                    .map(library::relative)
+                    .forEach(f -> files.put(f, to + f.substring(from.length())));
+        } catch (IOException | UncheckedIOException e) {
+            throw Problem.of(from, "it cannot be listed").raise(e);
+        }
+        going.put(from, files);
+        moved.putAll(files);
+    }
+
+    private Moved run(FileActs acts, Work work) throws ProblemException {
         Map<String, List<Renaming>> rewritings = rewritings();
         if (going.isEmpty() || work.isCancelled()) {
             return new Moved("", 0, 0, 0, left);
@@ -134,7 +176,7 @@ public final class Relocation {
             left.add(Problem.of(asset.path(), "files of these names are there already"));
             return;
         }
-        going.put(asset, at);
+        going.put(asset.path(), at);
         moved.putAll(at);
     }
 
@@ -159,8 +201,8 @@ public final class Relocation {
     private Map<String, List<Renaming>> rewritings() {
         while (true) {
             Map<String, List<Renaming>> out = new LinkedHashMap<>();
-            Map<Asset, Problem> stuck = new LinkedHashMap<>();
-            for (Map.Entry<Asset, Map<String, String>> each : going.entrySet()) {
+            Map<String, Problem> stuck = new LinkedHashMap<>();
+            for (Map.Entry<String, Map<String, String>> each : going.entrySet()) {
                 for (String file : each.getValue().keySet()) {
                     Set<String> concerned = new LinkedHashSet<>(library.store().sources(file));
                     concerned.addAll(layers.sources(file));
@@ -179,9 +221,9 @@ public final class Relocation {
                 out.values().removeIf(List::isEmpty);
                 return out;
             }
-            stuck.forEach((asset, problem) -> {
+            stuck.forEach((path, problem) -> {
                 left.add(problem);
-                Map<String, String> stays = going.remove(asset);
+                Map<String, String> stays = going.remove(path);
                 if (stays != null) {
                     moved.keySet().removeAll(stays.keySet());
                 }

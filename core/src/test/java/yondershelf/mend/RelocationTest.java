@@ -267,6 +267,60 @@ class RelocationTest {
         assertEquals("", move("yard", "yard/crate.obj").run());
     }
 
+    /** A folder gets another name: what is in it lies to each other as before, and others find what they need in it. */
+    @Test
+    void aFolderIsRenamed() throws Exception {
+        obj("props/old/crate.obj", "crate.mtl", "../maps/wood.png");
+        write("props/maps/wood.png", flat(90));
+        write("props/old/notes.txt", "kept");
+        obj("yard/shelf.obj", "shelf.mtl", "../props/maps/wood.png");
+        scan();
+        String id = asset("props/old/crate.obj").id();
+        library.edit(List.of(Edit.tag(id, "box")));
+        Map<String, String> before = files();
+        Relocation.Moved moved = Relocation.rename(library, "props", "things/good props", formats, Work.SILENT);
+        scan();
+        assertFalse(Files.exists(root.resolve("props")), "nothing is left of it");
+        assertEquals("kept", Files.readString(root.resolve("things/good props/old/notes.txt")));
+        wears("things/good props/old/crate.obj");
+        wears("yard/shelf.obj");
+        assertEquals(id, asset("things/good props/old/crate.obj").id());
+        FileActs.undo(library, moved.run());
+        scan();
+        assertEquals(before, files());
+        assertEquals(id, asset("props/old/crate.obj").id());
+        assertThrows(ProblemException.class, () -> Relocation.rename(library, "props", "yard", formats, Work.SILENT));
+        assertThrows(
+                ProblemException.class,
+                () -> Relocation.rename(library, "props", "props/deeper", formats, Work.SILENT));
+        assertEquals(before, files());
+    }
+
+    @Test
+    void aFolderIsMadeAndDeleted() throws Exception {
+        obj("props/old/crate.obj", "crate.mtl", "wood.png");
+        write("props/old/wood.png", flat(90));
+        write("props/.hidden/note", "x");
+        scan();
+        Map<String, String> before = files();
+        String run;
+        try (FileActs acts = library.begin("delete props")) {
+            acts.deleteFolder(root.resolve("props"), Work.SILENT);
+            run = acts.run();
+        }
+        assertFalse(Files.exists(root.resolve("props")));
+        FileActs.undo(library, run);
+        assertEquals(before, files());
+        library.setFolder("yard/new", true);
+        assertTrue(Files.isDirectory(root.resolve("yard/new")));
+        assertThrows(ProblemException.class, () -> library.setFolder("yard/new", true));
+        assertThrows(ProblemException.class, () -> library.setFolder("../outside", true));
+        library.setFolder("yard/new", false);
+        assertFalse(Files.exists(root.resolve("yard/new")));
+        library.setFolder("props", false);
+        assertTrue(Files.exists(root.resolve("props")), "what holds something stays");
+    }
+
     /** What was changed since is not thrown away by undoing; the rest goes back when somebody says so. */
     @Test
     void changedSince() throws Exception {
