@@ -16,7 +16,9 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.KnownLibrary;
+import yondershelf.catalogue.Relabelled;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Visible;
@@ -87,8 +89,12 @@ abstract class Base implements Callable<Integer> {
         }
     }
 
-    /** Says how many assets became other than they were. */
-    final void tellChanged(int changed) {
+    /** Keeps what was done to labels, for undo, and says how many assets became other than they were. */
+    final void keep(Catalogue catalogue, String what, Relabelled act) throws ProblemException {
+        int changed = act.changed();
+        if (changed > 0) {
+            catalogue.acts().add(KeptAct.of(what + " of " + changed + (changed == 1 ? " asset" : " assets"), act));
+        }
         if (json) {
             printJson(object().put("changed", changed));
         } else {

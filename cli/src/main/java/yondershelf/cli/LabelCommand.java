@@ -1,47 +1,24 @@
 package yondershelf.cli;
 
-import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
-import yondershelf.catalogue.KnownLibrary;
-import yondershelf.content.Problem;
+import yondershelf.catalogue.Relabelled;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
-import yondershelf.library.Library;
 import yondershelf.library.Relabel;
-import yondershelf.search.Hits;
-import yondershelf.search.Key;
-import yondershelf.search.Query;
-import yondershelf.search.QueryText;
-import yondershelf.store.AssetRow;
 
 /** Says something of many assets in one act. */
 @Command(
         name = "label",
         description = "Say something of assets: of those that files belong to, or of all that a query finds.",
         mixinStandardHelpOptions = true)
-final class LabelCommand extends Base {
-    @Parameters(paramLabel = "PATH", arity = "0..*", description = "Files of assets in open libraries.")
-    List<Path> paths = List.of();
-
-    @Option(
-            names = "--where",
-            paramLabel = "QUERY",
-            description = "All assets found by words and conditions, as find takes them.")
-    @Nullable
-    String where;
-
+final class LabelCommand extends OnAssets {
     @Option(
             names = "--name",
             paramLabel = "TEXT",
@@ -83,13 +60,12 @@ final class LabelCommand extends Base {
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Relabel wanted = wanted();
-        if (wanted.isNothing() || paths.isEmpty() == (where == null)) {
-            throw new CommandLine.ParameterException(
-                    spec.commandLine(), "Say what of which assets: paths or --where, and at least one label");
+        if (wanted.isNothing()) {
+            throw new CommandLine.ParameterException(spec.commandLine(), "Say what of the assets: at least one label");
         }
         Catalogue catalogue = catalogue(reader);
-        List<Key> keys = where == null ? named(catalogue) : found(catalogue, where);
-        tellChanged(catalogue.relabel(keys, wanted).changed());
+        Relabelled act = catalogue.relabel(keys(catalogue), wanted);
+        keep(catalogue, "label", act);
     }
 
     private Relabel wanted() {
@@ -116,33 +92,5 @@ final class LabelCommand extends Base {
 
     private static Relabel with(Relabel wanted, Edit.Field field, @Nullable String text) {
         return text == null ? wanted : wanted.with(field, text);
-    }
-
-    private static List<Key> found(Catalogue catalogue, String where) throws ProblemException {
-        Query query = QueryText.parse(where, word -> catalogue.named(word).map(KnownLibrary::id));
-        Hits hits = catalogue.find(query);
-        return hits.page(0, hits.total());
-    }
-
-    /** Each asset once, whichever of its files are named; a file of none is told. */
-    private List<Key> named(Catalogue catalogue) {
-        Set<Key> out = new LinkedHashSet<>();
-        for (Path path : paths) {
-            Path file = path.toAbsolutePath().normalize();
-            Optional<Key> key = catalogue.libraries().stream()
-                    .filter(library -> file.startsWith(library.root()))
-                    .findFirst()
-                    .flatMap(library -> key(library, file));
-            key.ifPresentOrElse(
-                    out::add,
-                    () -> report(new Problem(
-                            path.toString(), "it belongs to no asset of an open library", "Scan its library first")));
-        }
-        return new ArrayList<>(out);
-    }
-
-    private static Optional<Key> key(Library library, Path file) {
-        String id = library.assetId(library.relative(file));
-        return library.store().asset(id).map(AssetRow::row).map(row -> new Key(library.id(), row));
     }
 }

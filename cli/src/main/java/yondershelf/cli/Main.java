@@ -18,6 +18,8 @@ import yondershelf.content.Problem;
             FindCommand.class,
             LabelCommand.class,
             TagCommand.class,
+            MoveCommand.class,
+            UndoCommand.class,
             FactsCommand.class,
             PreviewCommand.class,
             TakeCommand.class,

@@ -31,7 +31,10 @@ final class TagCommand implements Runnable {
 
         final void change(IsolatedReader reader, String to, boolean mayExist) throws ProblemException {
             Catalogue catalogue = catalogue(reader);
-            tellChanged(catalogue.retag(tag, to, mayExist).changed());
+            keep(
+                    catalogue,
+                    to.isEmpty() ? "delete tag " + tag : "rename tag " + tag,
+                    catalogue.retag(tag, to, mayExist));
         }
     }
 

@@ -18,6 +18,7 @@ import yondershelf.content.Space;
 import yondershelf.format.ContentReader;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
+import yondershelf.library.FileActs;
 import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.library.Looked;
@@ -45,10 +46,12 @@ public final class Catalogue implements AutoCloseable {
     private final Shaders shaders;
     private final Booth booth;
     private final Contents contents;
+    private final KeptActs acts;
     private final List<Problem> openingProblems = new ArrayList<>();
 
     private Catalogue(Home home, ContentReader reader) {
         this.home = home;
+        this.acts = new KeptActs(home.folder());
         this.reader = reader;
         this.libraries = new Libraries(home, reader);
         this.index = new ShelfIndex(home.cache().resolve("index.bin"));
@@ -407,6 +410,61 @@ public final class Catalogue implements AutoCloseable {
     /** What some assets have in common. */
     public Common common(List<Key> keys, Work work) {
         return Common.of(this, keys, work);
+    }
+
+    /** What was done to labels and files lately, for taking it back at another start. */
+    public KeptActs acts() {
+        return acts;
+    }
+
+    /**
+     * Takes back what was done, at this start or an earlier one, and notes that it was.
+     *
+     * @param skip leaves files that were changed since as they are
+     * @return files that were left, and why
+     * @throws ProblemException when a library is away, or a file was changed since; then nothing of that library is touched
+     */
+    public List<Problem> takeBack(KeptAct act, boolean skip, Work work) throws ProblemException {
+        List<Problem> left = new ArrayList<>();
+        for (KeptAct.Run run : act.runs().reversed()) {
+            Library library = here(run.library(), act);
+            boolean kept = FileActs.runs(library).stream().anyMatch(r -> r.run().equals(run.run()));
+            if (kept) {
+                left.addAll(FileActs.undo(library, run.run(), skip, work).skipped());
+                scan(library, work);
+            }
+        }
+        say(act, true);
+        return left;
+    }
+
+    /** Does again what was taken back: what was said of assets; files are not changed anew. */
+    public void doAgain(KeptAct act) throws ProblemException {
+        if (!act.canBeDoneAgain()) {
+            throw new Problem(act.what(), "it changed files, and is not done again at another start", "Do it anew.")
+                    .raise();
+        }
+        say(act, false);
+    }
+
+    private void say(KeptAct act, boolean back) throws ProblemException {
+        for (KeptAct.Said said : act.said()) {
+            List<Edit> wanted = back ? said.undo() : said.edits();
+            if (!wanted.isEmpty()) {
+                here(said.library(), act).edit(wanted);
+            }
+        }
+        follow();
+        acts.mark(act.id(), back);
+    }
+
+    private Library here(String id, KeptAct act) throws ProblemException {
+        return libraries().stream()
+                .filter(l -> l.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new Problem(
+                                act.what(), "the library it was done to is away", "Connect its drive, then try again.")
+                        .raise());
     }
 
     /** Takes an act on labels back, or does it again. */

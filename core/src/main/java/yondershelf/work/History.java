@@ -2,6 +2,7 @@ package yondershelf.work;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import org.jspecify.annotations.Nullable;
@@ -41,6 +42,27 @@ public final class History {
             done.removeLast();
         }
         undone.clear();
+        listeners.forEach(Runnable::run);
+    }
+
+    /** An act of an earlier start. */
+    public record Earlier(String what, Step redo, Step undo) {}
+
+    /**
+     * Puts acts of earlier starts below those of this one.
+     *
+     * @param before the latest last
+     * @param takenBack what was taken back and can be done again, the next last; passed over when something was done meanwhile
+     */
+    public void begin(List<Earlier> before, List<Earlier> takenBack) {
+        for (Earlier act : before.reversed()) {
+            if (done.size() < KEPT) {
+                done.addLast(new Act(null, act.what, act.redo, act.undo));
+            }
+        }
+        if (done.size() == before.size() && undone.isEmpty()) {
+            takenBack.forEach(act -> undone.push(new Act(null, act.what, act.redo, act.undo)));
+        }
         listeners.forEach(Runnable::run);
     }
 
