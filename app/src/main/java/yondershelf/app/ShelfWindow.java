@@ -22,6 +22,7 @@ import yondershelf.app.intake.IntakeView;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
+import yondershelf.app.shelf.FolderQuestion;
 import yondershelf.app.shelf.ManyCard;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.app.table.TablePane;
@@ -280,6 +281,7 @@ public final class ShelfWindow extends StackPane {
                 new Command("Only the shelf", "Views", "Shortcut+5", () -> give(1)),
                 new Command("Shelf and table", "Views", "Shortcut+6", () -> give(0.575)),
                 new Command("Only the table", "Views", "Shortcut+7", () -> give(0)),
+                new Command("Move what is chosen to a folder", "Shelf", "Shortcut+M", this::moveChosen),
                 new Command("Put the chosen asset on the table", "Table", "Shortcut+Enter", this::putChosen),
                 Command.step("Undo", "Edit", "Shortcut+Z", () -> workspace.attempt(workspace.history()::undo)),
                 Command.step("Redo", "Edit", "Shortcut+Shift+Z", () -> workspace.attempt(workspace.history()::redo)),
@@ -314,6 +316,13 @@ public final class ShelfWindow extends StackPane {
         all.addAll(table.commands());
         all.addAll(intake.commands());
         return all;
+    }
+
+    private void moveChosen() {
+        Asset asset = workspace.selected().get();
+        if (asset != null) {
+            FolderQuestion.ask(workspace, asset);
+        }
     }
 
     private void openKeys() {

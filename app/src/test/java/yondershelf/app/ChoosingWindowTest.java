@@ -212,6 +212,7 @@ class ChoosingWindowTest extends OneWindow {
         on.robot.clickOn("Rename or nest elsewhere");
         await("asked", () -> on.window.lookup("#question-typed") != null);
         on.robot.clickOn("#question-typed");
+        on.press(KeyCode.CONTROL, KeyCode.A);
         on.robot.write(to, 20);
         on.robot.type(KeyCode.ENTER);
     }

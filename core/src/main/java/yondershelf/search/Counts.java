@@ -19,4 +19,8 @@ public record Counts(
         SortedMap<String, Integer> tags,
         int unfiled) {
     public static final Counts NONE = new Counts(0, Map.of(), Map.of(), Collections.emptySortedMap(), 0);
+
+    public Counts withFolders(Map<String, SortedMap<String, Integer>> others) {
+        return new Counts(total, libraries, others, tags, unfiled);
+    }
 }

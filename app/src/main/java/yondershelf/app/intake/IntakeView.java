@@ -330,7 +330,7 @@ public final class IntakeView extends BorderPane {
                         .questions()
                         .ask(
                                 archive.getFileName() + " is protected by a password.",
-                                new Questions.Typed("Open it", "Its password (Enter)", typed -> {
+                                Questions.Typed.secret("Open it", "Its password (Enter)", typed -> {
                                     passwords.put(archive, typed);
                                     replan(workspace.brought().get());
                                 }),

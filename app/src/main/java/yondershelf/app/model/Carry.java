@@ -14,6 +14,8 @@ public final class Carry {
     /** Carries an asset's id within the window. */
     public static final DataFormat ASSET = new DataFormat("application/x-yonder-shelf-asset");
 
+    private static final DataFormat TAG = new DataFormat("application/x-yonder-shelf-tag");
+
     private static final DataFormat ALL_CHOSEN = new DataFormat("application/x-yonder-shelf-all-chosen");
 
     private Carry() {}
@@ -46,6 +48,21 @@ public final class Carry {
         // above the pointer's left, because what letting go will do is said below its right
         board.setDragView(seen, seen.getWidth() + 2, seen.getHeight() + 2);
         workspace.loaded().any(asset);
+    }
+
+    /** Begins carrying a tag, to be nested elsewhere. */
+    public static void start(Node from, String tag) {
+        Dragboard board = from.startDragAndDrop(TransferMode.MOVE);
+        ClipboardContent content = new ClipboardContent();
+        content.put(TAG, tag);
+        board.setContent(content);
+        Image seen = CarriedImage.of(tag);
+        board.setDragView(seen, seen.getWidth() + 2, seen.getHeight() + 2);
+    }
+
+    /** The tag on a dragboard, if any. */
+    public static @Nullable String tag(Dragboard board) {
+        return board.getContent(TAG) instanceof String tag ? tag : null;
     }
 
     /** The asset on a dragboard, if any. */

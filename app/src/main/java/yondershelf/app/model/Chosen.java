@@ -10,12 +10,14 @@ import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Common;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.Relabelled;
+import yondershelf.catalogue.Shown;
+import yondershelf.library.Asset;
 import yondershelf.library.Relabel;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Selection;
-import yondershelf.work.History;
 import yondershelf.work.Job;
 
 /** What is chosen on the shelf, shared by its grid, its cards, menus, drags and commands; and what is done to all of it in one act. */
@@ -23,7 +25,7 @@ public final class Chosen {
     private final Catalogue catalogue;
     private final Background background;
     private final InOrder inOrder;
-    private final History history;
+    private final KeptHistory history;
     private final ObjectProperty<Hits> hits;
     private final Runnable changed;
     private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
@@ -33,7 +35,7 @@ public final class Chosen {
             Catalogue catalogue,
             Background background,
             InOrder inOrder,
-            History history,
+            KeptHistory history,
             ObjectProperty<Hits> hits,
             Runnable changed) {
         this.catalogue = catalogue;
@@ -87,9 +89,22 @@ public final class Chosen {
     public void retag(String tag, String to, boolean merging) {
         String what = to.isEmpty() ? "delete tag " + tag : (merging ? "merge tag " : "rename tag ") + tag;
         inOrder.run(what, () -> catalogue.retag(tag, to, merging), act -> {
-            history.remember(what, () -> again(what, act, false), () -> again(what, act, true));
+            history.remember(KeptAct.of(what, act), () -> again(what, act, false), () -> again(what, act, true));
             changed.run();
         });
+    }
+
+    /** Reads all that is chosen, for something that is to be done to it. */
+    void assets(Consumer<List<Asset>> then) {
+        Selection now = selection.get();
+        Hits found = hits.get();
+        background.run(
+                "Looking at what is chosen",
+                work -> now.in(found).stream()
+                        .flatMap(key -> catalogue.shown(key).stream())
+                        .map(Shown::asset)
+                        .toList(),
+                then);
     }
 
     /** Puts the files that name what is chosen, and their paths as text, where other programs paste from. */
@@ -125,7 +140,7 @@ public final class Chosen {
         inOrder.run(what, () -> catalogue.relabel(keys.now(), wanted), act -> {
             if (act.changed() > 0) {
                 history.remember(
-                        what + " of " + Words.plural(act.changed(), "asset"),
+                        KeptAct.of(what + " of " + Words.plural(act.changed(), "asset"), act),
                         () -> again(what, act, false),
                         () -> again(what, act, true));
                 changed.run();

@@ -1,6 +1,5 @@
 package yondershelf.app.model;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -23,31 +22,23 @@ import yondershelf.work.Work;
 final class Deletion {
     private final List<Asset> assets;
     private volatile @Nullable Map<Library, Set<String>> files;
-    private volatile List<FileRuns.Run> runs = List.of();
 
     Deletion(List<Asset> assets) {
         this.assets = List.copyOf(assets);
     }
 
-    /** The changes of the latest time, one for each library; empty when none was made. */
-    List<FileRuns.Run> runs() {
-        return runs;
-    }
-
     /** Deletes, one at a time and not on the interface thread. */
-    void run(String what, Catalogue catalogue, Work work) throws ProblemException {
+    void run(String what, Catalogue catalogue, List<FileRuns.Run> made, Work work) throws ProblemException {
         Map<Library, Set<String>> all = files;
         if (all == null) {
             all = found(catalogue);
             files = all;
         }
-        List<FileRuns.Run> made = new ArrayList<>();
         long done = 0;
         for (Map.Entry<Library, Set<String>> each : all.entrySet()) {
             Library library = each.getKey();
             try (FileActs acts = library.begin(what, "", work)) {
                 made.add(new FileRuns.Run(library, acts.run()));
-                runs = List.copyOf(made);
                 for (String file : each.getValue()) {
                     work.progress(
                             done++, all.values().stream().mapToInt(Set::size).sum(), file);

@@ -1,7 +1,6 @@
 package yondershelf.app.model;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,16 +18,13 @@ public final class Faults {
     private final Catalogue catalogue;
     private final Background background;
     private final FileRuns fileRuns;
-    private final Runnable lookAgain;
     private final ObjectProperty<List<Finding>> findings = new SimpleObjectProperty<>(List.of());
     private Map<String, List<Finding>> byAsset = Map.of();
 
-    /** @param lookAgain called after files were changed */
-    Faults(Catalogue catalogue, Background background, FileRuns fileRuns, Runnable lookAgain) {
+    Faults(Catalogue catalogue, Background background, FileRuns fileRuns) {
         this.catalogue = catalogue;
         this.background = background;
         this.fileRuns = fileRuns;
-        this.lookAgain = lookAgain;
     }
 
     public ObjectProperty<List<Finding>> findings() {
@@ -90,28 +86,11 @@ public final class Faults {
             return;
         }
         int count = groups.values().stream().mapToInt(List::size).sum();
-        mend("mend " + Words.plural(count, "finding"), groups);
-    }
-
-    /** However it ends, what was changed can be undone. */
-    private void mend(String what, Map<Library, List<Finding>> groups) {
-        List<FileRuns.Run> runs = Collections.synchronizedList(new ArrayList<>());
-        Runnable over = () -> {
-            if (!runs.isEmpty()) {
-                fileRuns.remember(what, List.copyOf(runs), () -> mend(what, groups));
+        fileRuns.perform("Mending", "mend " + Words.plural(count, "finding"), (made, work) -> {
+            for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
+                Mend.apply(group.getKey(), group.getValue(), work)
+                        .ifPresent(run -> made.add(new FileRuns.Run(group.getKey(), run)));
             }
-            lookAgain.run();
-        };
-        background.inTurn(
-                "Mending",
-                work -> {
-                    for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
-                        Mend.apply(group.getKey(), group.getValue(), work)
-                                .ifPresent(run -> runs.add(new FileRuns.Run(group.getKey(), run)));
-                    }
-                    return true;
-                },
-                done -> over.run(),
-                over);
+        });
     }
 }

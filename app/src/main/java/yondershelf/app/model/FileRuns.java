@@ -8,6 +8,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
@@ -39,14 +40,16 @@ public final class FileRuns {
     private final Catalogue catalogue;
     private final Background background;
     private final History history;
+    private final KeptHistory keptHistory;
     private final Runnable lookAgain;
     private final ObjectProperty<@Nullable Conflict> conflict = new SimpleObjectProperty<>();
 
     /** @param lookAgain called after files were changed */
-    FileRuns(Catalogue catalogue, Background background, History history, Runnable lookAgain) {
+    FileRuns(Catalogue catalogue, Background background, History history, KeptHistory keptHistory, Runnable lookAgain) {
         this.catalogue = catalogue;
         this.background = background;
         this.history = history;
+        this.keptHistory = keptHistory;
         this.lookAgain = lookAgain;
     }
 
@@ -55,9 +58,77 @@ public final class FileRuns {
         return conflict;
     }
 
+    /** Something that changes files. */
+    interface Changing {
+        /** @param made gets each group of changes as soon as it has begun: however it ends, it can be taken back */
+        void run(List<Run> made, Work work) throws ProblemException;
+    }
+
+    /** Changes files, as one act that can be taken back and done again; asked for in turn. */
+    void perform(String title, String what, Changing changing) {
+        Acting acting = new Acting(title, what, changing);
+        acting.run(acting::remember);
+    }
+
+    /** One act, with what it changed the latest time. */
+    private final class Acting {
+        private final String title;
+        private final String what;
+        private final Changing changing;
+        private volatile List<Run> runs = List.of();
+        private volatile @Nullable KeptAct kept;
+
+        Acting(String title, String what, Changing changing) {
+            this.title = title;
+            this.what = what;
+            this.changing = changing;
+        }
+
+        void run(Runnable then) {
+            List<Run> made = Collections.synchronizedList(new ArrayList<>());
+            Runnable over = () -> {
+                runs = List.copyOf(made);
+                if (!runs.isEmpty()) {
+                    kept = keep(what, runs);
+                    then.run();
+                }
+                lookAgain.run();
+            };
+            background.inTurn(
+                    title,
+                    work -> {
+                        changing.run(made, work);
+                        return true;
+                    },
+                    done -> over.run(),
+                    over);
+        }
+
+        void remember() {
+            history.remember(
+                    what,
+                    () -> run(() -> {}),
+                    () -> FileRuns.this.takeBack(what, () -> runs, false, () -> {
+                        KeptAct act = kept;
+                        if (act != null) {
+                            keptHistory.mark(act, true);
+                        }
+                    }));
+        }
+    }
+
+    private KeptAct keep(String what, List<Run> runs) {
+        KeptAct act = KeptAct.of(
+                what,
+                runs.stream().map(r -> new KeptAct.Run(r.library.id(), r.run)).toList());
+        keptHistory.keep(act);
+        return act;
+    }
+
     /** Remembers changes already made. */
     void remember(String what, List<Run> runs, History.Step redo) {
-        history.remember(what, redo, () -> takeBack(what, () -> runs, false));
+        KeptAct act = keep(what, runs);
+        history.remember(what, redo, () -> takeBack(what, () -> runs, false, () -> keptHistory.mark(act, true)));
     }
 
     /**
@@ -66,11 +137,28 @@ public final class FileRuns {
      * @param skip leaves files that were changed since as they are
      */
     public void takeBack(String what, List<Run> runs, boolean skip) {
-        takeBack(what, () -> runs, skip);
+        takeBack(what, () -> runs, skip, () -> {});
+    }
+
+    /** Takes back what was done at an earlier start. */
+    void takeBack(KeptAct act, Runnable then) throws ProblemException {
+        List<Run> runs = new ArrayList<>();
+        for (KeptAct.Run run : act.runs().reversed()) {
+            Library library = catalogue.libraries().stream()
+                    .filter(l -> l.id().equals(run.library()))
+                    .findFirst()
+                    .orElseThrow(() -> new Problem(
+                                    act.what(),
+                                    "the library it was done to is away",
+                                    "Connect its drive, then try again.")
+                            .raise());
+            runs.add(new Run(library, run.run()));
+        }
+        takeBack(act.what(), () -> runs, false, then);
     }
 
     /** @param runs asked when its turn has come: what is done again just before gives other ones */
-    private void takeBack(String what, Supplier<List<Run>> runs, boolean skip) {
+    private void takeBack(String what, Supplier<List<Run>> runs, boolean skip, Runnable then) {
         List<Run> left = Collections.synchronizedList(new ArrayList<>());
         List<Problem> met = new ArrayList<>();
         background.inTurn(
@@ -80,7 +168,10 @@ public final class FileRuns {
                     undo(left, met, skip, work);
                     return true;
                 },
-                done -> lookAgain.run(),
+                done -> {
+                    then.run();
+                    lookAgain.run();
+                },
                 () -> {
                     if (!met.isEmpty()) {
                         conflict.set(new Conflict(what, left, met.get(0)));
@@ -116,27 +207,10 @@ public final class FileRuns {
     /** Deletes assets' files, those that no other one needs, in one act. They are kept until the undo store is emptied. */
     public void delete(List<Asset> assets, String name) {
         Deletion deletion = new Deletion(assets);
-        Runnable over = () -> {
-            if (!deletion.runs().isEmpty()) {
-                history.remember(
-                        "delete " + name,
-                        () -> delete(deletion, name, lookAgain),
-                        () -> takeBack("delete " + name, deletion::runs, false));
-            }
-            lookAgain.run();
-        };
-        delete(deletion, name, over);
-    }
-
-    private void delete(Deletion deletion, String name, Runnable over) {
-        background.inTurn(
+        perform(
                 "Deleting " + name,
-                work -> {
-                    deletion.run("delete " + name, catalogue, work);
-                    return true;
-                },
-                done -> over.run(),
-                over);
+                "delete " + name,
+                (made, work) -> deletion.run("delete " + name, catalogue, made, work));
     }
 
     /** What is kept in all libraries so that changes can be taken back. */

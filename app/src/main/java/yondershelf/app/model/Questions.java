@@ -19,11 +19,21 @@ public final class Questions {
     public record Choice(String word, String hint, Runnable act) {}
 
     /**
-     * An answer that is typed, unseen.
+     * An answer that is typed.
      *
      * @param word on its button
+     * @param start what stands there already
+     * @param secret true when nobody is to see it: a password
      */
-    public record Typed(String word, String hint, Consumer<String> act) {}
+    public record Typed(String word, String hint, String start, boolean secret, Consumer<String> act) {
+        public Typed(String word, String hint, String start, Consumer<String> act) {
+            this(word, hint, start, false, act);
+        }
+
+        public static Typed secret(String word, String hint, Consumer<String> act) {
+            return new Typed(word, hint, "", true, act);
+        }
+    }
 
     /** A question in one or two sentences, the answer most people want first. */
     public record Question(String words, @Nullable Typed typed, List<Choice> choices) {

@@ -14,6 +14,7 @@ import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Excerpt;
@@ -70,7 +71,10 @@ public final class Workspace {
     private final Loaded loaded;
     private final Questions questions = new Questions();
     private final OpenScene openScene;
+    private final KeptHistory keptHistory;
     private final FileRuns fileRuns;
+    private final Filing filing;
+    private final EmptyFolders emptyFolders = new EmptyFolders(() -> changed.forEach(Runnable::run));
     private final OpenPlan openPlan;
     private final Optional<IntakeReport> earlierReport;
     private final Faults faults;
@@ -85,12 +89,14 @@ public final class Workspace {
         this.loaded = new Loaded(catalogue, builder, background::run);
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
         this.arrived = new Arrived(this);
-        this.chosen = new Chosen(catalogue, background, inOrder, history, hits, this::relabelled);
+        this.keptHistory = new KeptHistory(catalogue, history, inOrder, this::relabelled);
+        this.chosen = new Chosen(catalogue, background, inOrder, keptHistory, hits, this::relabelled);
         this.openScene = new OpenScene(catalogue, background, table);
         this.earlierReport = IntakeReport.of(catalogue.home());
         this.openPlan = new OpenPlan(history, background, catalogue.home().folder());
-        this.fileRuns = new FileRuns(catalogue, background, history, this::scan);
-        this.faults = new Faults(catalogue, background, fileRuns, this::scan);
+        this.fileRuns = new FileRuns(catalogue, background, history, keptHistory, this::scan);
+        this.filing = new Filing(this, fileRuns, history);
+        this.faults = new Faults(catalogue, background, fileRuns);
         faults.findings().addListener(o -> changed.forEach(Runnable::run));
         query.addListener((o, before, now) -> search());
     }
@@ -217,6 +223,16 @@ public final class Workspace {
         return fileRuns;
     }
 
+    /** Puts assets into other folders, and makes, renames and deletes these. */
+    public Filing filing() {
+        return filing;
+    }
+
+    /** Folders in which nothing lies yet. */
+    public EmptyFolders emptyFolders() {
+        return emptyFolders;
+    }
+
     public Faults faults() {
         return faults;
     }
@@ -335,6 +351,7 @@ public final class Workspace {
     public void begin() {
         background.quietly("Connecting the libraries", work -> catalogue.connect(), came -> {
             faults.showKnown();
+            keptHistory.begin(fileRuns);
             search();
             scan();
         });
@@ -408,8 +425,20 @@ public final class Workspace {
         saveLabels(
                 asset,
                 edits,
-                () -> history.remember(
-                        what, () -> saveLabels(asset, edits, () -> {}), () -> saveLabels(asset, undo, () -> {})));
+                () -> remember(
+                        asset,
+                        what,
+                        edits,
+                        undo,
+                        () -> saveLabels(asset, edits, () -> {}),
+                        () -> saveLabels(asset, undo, () -> {})));
+    }
+
+    private void remember(
+            Asset asset, String what, List<Edit> edits, List<Edit> undo, History.Step redo, History.Step back) {
+        catalogue
+                .libraryOf(asset.id())
+                .ifPresent(library -> keptHistory.remember(KeptAct.of(what, library, edits, undo), redo, back));
     }
 
     /** Deletes what an asset is made of; it can be undone until the undo store is emptied. */
@@ -436,23 +465,14 @@ public final class Workspace {
             }
             return;
         }
-        Selection now = chosen.selection().get();
-        Hits found = hits.get();
-        background.run(
-                "Looking at what is chosen",
-                work -> now.in(found).stream()
-                        .flatMap(key -> catalogue.shown(key).stream())
-                        .map(Shown::asset)
-                        .toList(),
-                assets -> {
-                    assets.stream().filter(Asset::isApart).forEach(this::delete);
-                    List<Asset> whole =
-                            assets.stream().filter(a -> !a.isApart()).toList();
-                    if (!whole.isEmpty()) {
-                        fileRuns.delete(whole, Words.plural(whole.size(), "asset"));
-                    }
-                    chosen.selection().set(Selection.NONE);
-                });
+        chosen.assets(assets -> {
+            assets.stream().filter(Asset::isApart).forEach(this::delete);
+            List<Asset> whole = assets.stream().filter(a -> !a.isApart()).toList();
+            if (!whole.isEmpty()) {
+                fileRuns.delete(whole, Words.plural(whole.size(), "asset"));
+            }
+            chosen.selection().set(Selection.NONE);
+        });
     }
 
     /**
@@ -471,10 +491,15 @@ public final class Workspace {
                 before -> {
                     search();
                     measuredAnew();
-                    history.remember(
+                    List<Edit> edits = List.of(Edit.set(subject, field, value));
+                    List<Edit> undo = List.of(Edit.set(subject, field, before));
+                    remember(
+                            asset,
                             "tell " + field.name().toLowerCase(Locale.ROOT),
-                            () -> saveLabels(asset, List.of(Edit.set(subject, field, value)), this::measuredAnew),
-                            () -> saveLabels(asset, List.of(Edit.set(subject, field, before)), this::measuredAnew));
+                            edits,
+                            undo,
+                            () -> saveLabels(asset, edits, this::measuredAnew),
+                            () -> saveLabels(asset, undo, this::measuredAnew));
                 });
     }
 
@@ -499,8 +524,11 @@ public final class Workspace {
         if (!wanted.equals(before)) {
             tell(asset, wanted, () -> {
                 measuredAnew();
-                history.remember(
+                remember(
+                        asset,
                         "show " + (wanted.isWhole() ? "all of it" : wanted.text()),
+                        List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, wanted.text())),
+                        List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, before.text())),
                         () -> tell(asset, wanted, this::measuredAnew),
                         () -> tell(asset, before, this::measuredAnew));
             });

@@ -41,6 +41,7 @@ final class AssetMenu {
             menu.getItems().add(item(word, () -> putOnTable.accept(asset)));
         }
         menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));
+        menu.getItems().add(item("Move to a folder", () -> FolderQuestion.ask(workspace, asset)));
         menu.getItems().add(item("Copy its files and paths", workspace.chosen()::copy));
         menu.getItems().add(new SeparatorMenuItem());
         // with several chosen, the menu of one of them stands for all

@@ -63,8 +63,12 @@ public final class TablePane extends BorderPane {
             hint(undo, "Undo", workspace.history().undoable(), "Ctrl+Z");
             hint(redo, "Redo", workspace.history().redoable(), "Ctrl+Shift+Z");
         });
-        undo.setDisable(true);
-        redo.setDisable(true);
+        for (Button button : List.of(undo, redo)) {
+            button.setDisable(true);
+            // what it would do may be long: its first words are enough, the tooltip says all
+            button.setMaxWidth(150);
+            button.setMinWidth(44);
+        }
         Label mark = new Label("● not saved");
         mark.setId("unsaved");
         mark.getStyleClass().add("unsaved");
@@ -85,6 +89,7 @@ public final class TablePane extends BorderPane {
 
     private static void hint(Button button, String word, Optional<String> what, String keys) {
         button.setDisable(what.isEmpty());
+        button.setText(word.toLowerCase(Locale.ROOT) + what.map(w -> " " + w).orElse(""));
         button.setTooltip(new Tooltip(word + what.map(w -> " " + w).orElse("") + " (" + keys + ")"));
     }
 

@@ -101,8 +101,20 @@ final class PlaceActs {
                         library.isHidden() ? "Showing " + library.name() : "Hiding " + library.name(),
                         catalogue -> catalogue.hide(library, !library.isHidden())));
         MenuItem remove = item("Remove from the list", () -> askToRemove(library));
+        MenuItem folder = item("New folder in it", () -> FolderMenu.askForNew(workspace, library, ""));
+        folder.setDisable(library.isAway());
         menu.getItems()
-                .addAll(target, name, look, new SeparatorMenuItem(), up, down, hide, new SeparatorMenuItem(), remove);
+                .addAll(
+                        target,
+                        folder,
+                        name,
+                        look,
+                        new SeparatorMenuItem(),
+                        up,
+                        down,
+                        hide,
+                        new SeparatorMenuItem(),
+                        remove);
         return menu;
     }
 

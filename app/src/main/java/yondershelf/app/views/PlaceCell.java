@@ -1,7 +1,6 @@
 package yondershelf.app.views;
 
 import java.util.function.Consumer;
-import java.util.function.Predicate;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -20,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Carry;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.PlaceTree;
 import yondershelf.app.model.PlaceTree.Row;
@@ -113,7 +113,11 @@ final class PlaceCell extends ListCell<Row> {
                 setContextMenu(view.menu(tag));
                 yield node;
             }
-            case PlaceTree.FolderRow folder -> place(row, folder.name(), folder.count(), folder.path());
+            case PlaceTree.FolderRow folder -> {
+                Node node = place(row, folder.name(), folder.count(), folder.path());
+                setContextMenu(view.menu(folder));
+                yield node;
+            }
             case PlaceTree.LibraryRow library -> library(library);
         };
     }
@@ -168,7 +172,7 @@ final class PlaceCell extends ListCell<Row> {
         hint.setText(tip);
         setTooltip(hint);
         setAccessibleText(name + ", " + count + (row.isBranch() ? (view.isOpen(row) ? ", open" : ", closed") : ""));
-        setAccessibleHelp(view.promise(row));
+        setAccessibleHelp(view.drops().help(row));
         return place;
     }
 
@@ -202,9 +206,15 @@ final class PlaceCell extends ListCell<Row> {
     }
 
     private void takesDrops() {
+        setOnDragDetected(e -> {
+            if (getItem() instanceof PlaceTree.TagRow tag && e.getButton() == MouseButton.PRIMARY) {
+                Carry.start(this, tag.tag());
+                e.consume();
+            }
+        });
         setOnDragOver(e -> {
             if (accepts(e.getDragboard())) {
-                e.acceptTransferModes(TransferMode.COPY);
+                e.acceptTransferModes(TransferMode.COPY_OR_MOVE);
                 pseudoClass(TARGET, true);
                 e.consume();
             }
@@ -212,7 +222,7 @@ final class PlaceCell extends ListCell<Row> {
         setOnDragEntered(e -> {
             Row row = getItem();
             if (row != null && accepts(e.getDragboard())) {
-                promise.setText(view.promise(row, e.getDragboard()));
+                promise.setText(view.drops().promise(row, e.getDragboard()));
                 promise.show(this, e.getScreenX() + 14, e.getScreenY() + 14);
             }
         });
@@ -224,7 +234,7 @@ final class PlaceCell extends ListCell<Row> {
             promise.hide();
             Row row = getItem();
             if (row != null && accepts(e.getDragboard())) {
-                view.drop(row, e.getDragboard());
+                view.drops().drop(row, e.getDragboard());
                 e.setDropCompleted(true);
                 e.consume();
             }
@@ -233,7 +243,6 @@ final class PlaceCell extends ListCell<Row> {
 
     private boolean accepts(Dragboard board) {
         @Nullable Row row = getItem();
-        Predicate<Dragboard> takes = row == null ? b -> false : view.takes(row);
-        return takes.test(board);
+        return row != null && !view.drops().promise(row, board).isEmpty();
     }
 }

@@ -4,22 +4,16 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.function.Predicate;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ListView;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.KeyEvent;
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Carry;
 import yondershelf.app.model.PlaceTree;
 import yondershelf.app.model.PlaceTree.Row;
-import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
-import yondershelf.library.Asset;
-import yondershelf.library.Edit;
 import yondershelf.library.Library;
-import yondershelf.library.Relabel;
 
 /**
  * The slim column of places: libraries with their folders, tags, unfiled. Each takes what is dropped on it. Only what is seen
@@ -29,6 +23,7 @@ public final class PlacesView extends ListView<Row> {
     private final Workspace workspace;
     private final PlaceTree tree = new PlaceTree();
     private final PlaceActs acts;
+    private final PlaceDrops drops;
     private final Runnable addLibrary;
     private final Runnable createLibrary;
     /** As many as were ever seen at once. */
@@ -47,6 +42,7 @@ public final class PlacesView extends ListView<Row> {
         this.addLibrary = addLibrary;
         this.createLibrary = createLibrary;
         this.acts = new PlaceActs(workspace);
+        this.drops = new PlaceDrops(workspace, this::bring);
         getStyleClass().add("places");
         setId("places");
         setAccessibleText("Places");
@@ -66,7 +62,7 @@ public final class PlacesView extends ListView<Row> {
         String targetId = workspace.catalogue().target().map(Library::id).orElse("");
         List<Row> rows = tree.rows(
                 workspace.known().get(),
-                workspace.counts().get(),
+                workspace.emptyFolders().in(workspace.counts().get()),
                 targetId,
                 workspace.taken().get());
         if (rows.equals(getItems())) {
@@ -109,6 +105,10 @@ public final class PlacesView extends ListView<Row> {
 
     ContextMenu menu(PlaceTree.TagRow row) {
         return new TagMenu(workspace, row.tag());
+    }
+
+    ContextMenu menu(PlaceTree.FolderRow row) {
+        return new FolderMenu(workspace, row.library(), row.path());
     }
 
     @Nullable
@@ -160,60 +160,8 @@ public final class PlacesView extends ListView<Row> {
         }
     }
 
-    /** What letting go over a row would do, in words; empty for one that takes nothing. */
-    String promise(Row row) {
-        return switch (row) {
-            case PlaceTree.TagRow tag -> "gives the tag " + tag.tag();
-            case PlaceTree.LibraryRow library -> library.away() ? "" : "shows what would go into " + library.name();
-            case PlaceTree.FolderRow folder ->
-                folder.library().isAway()
-                        ? ""
-                        : "shows what would go into " + folder.library().name() + " / " + folder.path();
-            default -> "";
-        };
-    }
-
-    /** The same for what is carried now. */
-    String promise(Row row, Dragboard board) {
-        String one = promise(row);
-        return row instanceof PlaceTree.TagRow && Carry.isMany(board)
-                ? one + " to "
-                        + Words.plural(workspace.chosen().selection().get().size(), "asset")
-                : one;
-    }
-
-    Predicate<Dragboard> takes(Row row) {
-        if (promise(row).isEmpty()) {
-            return board -> false;
-        }
-        return row instanceof PlaceTree.TagRow
-                ? board -> board.hasFiles() || Carry.of(board, workspace) != null
-                : Dragboard::hasFiles;
-    }
-
-    void drop(Row row, Dragboard board) {
-        switch (row) {
-            case PlaceTree.TagRow tag -> {
-                if (board.hasFiles()) {
-                    bring(null, "", Set.of(tag.tag()), board);
-                } else {
-                    giveTag(tag.tag(), board);
-                }
-            }
-            case PlaceTree.LibraryRow library -> bring(library.library(), "", Set.of(), board);
-            case PlaceTree.FolderRow folder -> bring(folder.library(), folder.path(), Set.of(), board);
-            default -> {}
-        }
-    }
-
-    private void giveTag(String tag, Dragboard board) {
-        Asset asset = Carry.of(board, workspace);
-        if (asset != null && Carry.isMany(board)) {
-            workspace.chosen().label("tag " + tag, Relabel.NOTHING.tagged(tag));
-        } else if (asset != null) {
-            workspace.edit(
-                    asset, "add tag " + tag, List.of(Edit.tag(asset.id(), tag)), List.of(Edit.untag(asset.id(), tag)));
-        }
+    PlaceDrops drops() {
+        return drops;
     }
 
     private void bring(@Nullable KnownLibrary library, String folder, Set<String> tags, Dragboard board) {

@@ -1,10 +1,13 @@
 package yondershelf.app.views;
 
+import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.PasswordField;
+import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -25,19 +28,28 @@ public final class QuestionBar extends HBox {
         show(questions.current().get());
     }
 
-    private void type(Questions.Typed typed) {
-        PasswordField field = new PasswordField();
+    private void type(Questions.Typed typed, List<Questions.Choice> choices) {
+        TextField field = typed.secret() ? new PasswordField() : new TextField(typed.start());
         field.setId("question-typed");
         field.setAccessibleText(typed.hint());
         field.setTooltip(new Tooltip(typed.hint()));
-        field.setPrefColumnCount(12);
+        field.setPrefColumnCount(typed.secret() ? 12 : 20);
         Button button = new Button(typed.word());
         button.setTooltip(new Tooltip(typed.hint()));
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.getStyleClass().add("main-act");
         button.setOnAction(e -> questions.answer(typed, field.getText()));
         field.setOnAction(e -> button.fire());
+        // what it is about may have been anywhere: the keys are wanted here now
+        field.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ESCAPE && !choices.isEmpty()) {
+                questions.answer(choices.get(choices.size() - 1));
+                e.consume();
+            }
+        });
         getChildren().addAll(field, button);
+        field.requestFocus();
+        field.selectAll();
     }
 
     private void show(Questions.@Nullable Question question) {
@@ -55,7 +67,7 @@ public final class QuestionBar extends HBox {
         getChildren().add(words);
         boolean first = question.typed() == null;
         if (question.typed() != null) {
-            type(question.typed());
+            type(question.typed(), question.choices());
         }
         for (Questions.Choice choice : question.choices()) {
             Button button = new Button(choice.word());

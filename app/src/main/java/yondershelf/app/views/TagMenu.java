@@ -28,12 +28,16 @@ final class TagMenu extends ContextMenu {
                 .questions()
                 .ask(
                         "Another name for the tag " + tag + ":",
-                        new Questions.Typed("Rename it", "A name; stone/wet nests it (Enter)", this::rename),
+                        new Questions.Typed(
+                                "Rename it",
+                                "A name; stone/wet nests it (Enter)",
+                                tag,
+                                typed -> rename(workspace, tag, Relabel.tag(typed))),
                         new Questions.Choice("Leave it", "Change nothing", () -> {}));
     }
 
-    private void rename(String typed) {
-        String to = Relabel.tag(typed);
+    /** Asks where both are there. */
+    static void rename(Workspace workspace, String tag, String to) {
         if (to.isEmpty() || to.equals(tag)) {
             return;
         }

@@ -1,0 +1,43 @@
+package yondershelf.app.shelf;
+
+import yondershelf.app.model.Filing;
+import yondershelf.app.model.Questions;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.KnownLibrary;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+
+/** Asks where an asset, or all that is chosen, is to be moved: the way of the keys for what a drag onto a folder does. */
+public final class FolderQuestion {
+    private FolderQuestion() {}
+
+    /** @param asset the one that is meant, or stands for all that are chosen */
+    public static void ask(Workspace workspace, Asset asset) {
+        boolean many = workspace.chosen().isMany();
+        String id = workspace.catalogue().libraryOf(asset.id()).map(Library::id).orElse("");
+        for (KnownLibrary library : workspace.known().get()) {
+            if (library.id().equals(id)) {
+                String what =
+                        many ? Words.plural(workspace.chosen().selection().get().size(), "asset") : asset.name();
+                workspace
+                        .questions()
+                        .ask(
+                                "Move " + what + " to which folder of " + library.name() + "?",
+                                new Questions.Typed(
+                                        "Move there",
+                                        "Made when it is not there; nothing for the root (Enter)",
+                                        start(workspace, asset),
+                                        typed -> workspace.filing().move(asset, many, library, Filing.path(typed))),
+                                new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                return;
+            }
+        }
+    }
+
+    /** Where one looks now may be meant; else where it lies. */
+    private static String start(Workspace workspace, Asset asset) {
+        String looked = workspace.query().get().folder();
+        return looked == null || looked.isEmpty() ? asset.folder() : looked;
+    }
+}

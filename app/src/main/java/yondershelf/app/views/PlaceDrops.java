@@ -1,0 +1,156 @@
+package yondershelf.app.views;
+
+import java.util.List;
+import java.util.Set;
+import javafx.scene.input.Dragboard;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Carry;
+import yondershelf.app.model.PlaceTree;
+import yondershelf.app.model.PlaceTree.Row;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.KnownLibrary;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.Library;
+import yondershelf.library.Relabel;
+
+/** What becomes of what is let go over a place: said while it is carried there, done when it is let go. */
+final class PlaceDrops {
+    /** Shows what files would become in a library. */
+    interface Bringing {
+        void bring(@Nullable KnownLibrary library, String folder, Set<String> tags, Dragboard board);
+    }
+
+    private final Workspace workspace;
+    private final Bringing bringing;
+
+    PlaceDrops(Workspace workspace, Bringing bringing) {
+        this.workspace = workspace;
+        this.bringing = bringing;
+    }
+
+    /** What a place is for, for those who hear it read. */
+    String help(Row row) {
+        return switch (row) {
+            case PlaceTree.TagRow tag -> "gives the tag " + tag.tag();
+            case PlaceTree.LibraryRow library -> library.away() ? "" : "takes files and assets into " + library.name();
+            case PlaceTree.FolderRow folder ->
+                folder.library().isAway()
+                        ? ""
+                        : "takes files and assets into " + folder.library().name() + " / " + folder.path();
+            default -> "";
+        };
+    }
+
+    /** What letting go over a row would do, in words; empty for one that does not take it. */
+    String promise(Row row, Dragboard board) {
+        String nested = Carry.tag(board);
+        if (nested != null) {
+            return nesting(row, nested);
+        }
+        return switch (row) {
+            case PlaceTree.TagRow tag -> {
+                String one = "gives the tag " + tag.tag();
+                yield board.hasFiles() || Carry.of(board, workspace) != null
+                        ? one + (Carry.isMany(board) ? " to " + carried() : "")
+                        : "";
+            }
+            case PlaceTree.LibraryRow library -> into(library.library(), "", board);
+            case PlaceTree.FolderRow folder -> into(folder.library(), folder.path(), board);
+            default -> "";
+        };
+    }
+
+    private String carried() {
+        return Words.plural(workspace.chosen().selection().get().size(), "asset");
+    }
+
+    private String into(KnownLibrary library, String folder, Dragboard board) {
+        String place = library.name() + (folder.isEmpty() ? "" : " / " + folder);
+        if (library.isAway()) {
+            return "";
+        }
+        if (board.hasFiles()) {
+            return "shows what would go into " + place;
+        }
+        Asset asset = Carry.of(board, workspace);
+        if (asset == null) {
+            return "";
+        }
+        if (Carry.isMany(board)) {
+            return "moves " + carried() + " to " + place;
+        }
+        String own =
+                workspace.catalogue().libraryOf(asset.id()).map(Library::id).orElse("");
+        return own.equals(library.id()) && !asset.folder().equals(folder) && !asset.isApart()
+                ? "moves it to " + place
+                : "";
+    }
+
+    private static String nesting(Row row, String tag) {
+        return switch (row) {
+            case PlaceTree.TagRow other ->
+                nested(tag, other.tag()).isEmpty() ? "" : "makes it " + nested(tag, other.tag());
+            case PlaceTree.Heading heading ->
+                heading.id().equals("Tags") && tag.indexOf('/') >= 0 ? "makes it " + last(tag) : "";
+            default -> "";
+        };
+    }
+
+    private static String last(String tag) {
+        return tag.substring(tag.lastIndexOf('/') + 1);
+    }
+
+    /** A tag below another one; empty where it is already, or would lie below itself. */
+    private static String nested(String tag, String below) {
+        String made = below + "/" + last(tag);
+        return made.equals(tag) || (below + "/").startsWith(tag + "/") ? "" : made;
+    }
+
+    void drop(Row row, Dragboard board) {
+        String tag = Carry.tag(board);
+        if (tag != null) {
+            nest(row, tag);
+            return;
+        }
+        switch (row) {
+            case PlaceTree.TagRow on -> {
+                if (board.hasFiles()) {
+                    bringing.bring(null, "", Set.of(on.tag()), board);
+                } else {
+                    giveTag(on.tag(), board);
+                }
+            }
+            case PlaceTree.LibraryRow library -> put(library.library(), "", board);
+            case PlaceTree.FolderRow folder -> put(folder.library(), folder.path(), board);
+            default -> {}
+        }
+    }
+
+    private void nest(Row row, String tag) {
+        String to = row instanceof PlaceTree.TagRow other ? nested(tag, other.tag()) : last(tag);
+        if (!to.isEmpty()) {
+            TagMenu.rename(workspace, tag, to);
+        }
+    }
+
+    private void put(KnownLibrary library, String folder, Dragboard board) {
+        Asset asset = Carry.of(board, workspace);
+        if (board.hasFiles()) {
+            bringing.bring(library, folder, Set.of(), board);
+        } else if (asset != null) {
+            workspace.filing().move(asset, Carry.isMany(board), library, folder);
+        }
+    }
+
+    private void giveTag(String tag, Dragboard board) {
+        Asset asset = Carry.of(board, workspace);
+        if (asset != null && Carry.isMany(board)) {
+            workspace.chosen().label("tag " + tag, Relabel.NOTHING.tagged(tag));
+        } else if (asset != null) {
+            workspace.edit(
+                    asset, "add tag " + tag, List.of(Edit.tag(asset.id(), tag)), List.of(Edit.untag(asset.id(), tag)));
+        }
+    }
+}

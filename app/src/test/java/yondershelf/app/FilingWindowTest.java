@@ -1,0 +1,227 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
+import static yondershelf.app.WindowDriver.middle;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.ListView;
+import javafx.scene.control.PopupControl;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Window;
+import org.junit.jupiter.api.Test;
+import yondershelf.app.model.PlaceTree;
+import yondershelf.library.Asset;
+import yondershelf.search.Selection;
+
+/** Assets are filed by dragging them onto folders, or by keys; folders and tags are made, renamed and nested; all of it goes back. */
+class FilingWindowTest extends OneWindow {
+    private String folder(String path) {
+        return "folder-"
+                + on.workspace
+                        .catalogue()
+                        .library("Station props")
+                        .orElseThrow()
+                        .id() + "/" + path;
+    }
+
+    /** A row of the places, scrolled into view. */
+    private Node row(String id) throws Exception {
+        await("the row " + id, () -> onList(id) >= 0);
+        run(() -> places().scrollTo(Math.max(0, onList(id) - 4)));
+        await("it in view", () -> seen(id) != null);
+        run(() -> Objects.requireNonNull(on.window.getScene()).getRoot().layout());
+        return onFx(() -> Objects.requireNonNull(seen(id)));
+    }
+
+    private ListView<?> places() {
+        return (ListView<?>) Objects.requireNonNull(on.window.lookup("#places"));
+    }
+
+    private int onList(String id) {
+        for (int i = 0; i < places().getItems().size(); i++) {
+            if (places().getItems().get(i) instanceof PlaceTree.Row row
+                    && row.id().equals(id)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    @org.jspecify.annotations.Nullable
+    private Node seen(String id) {
+        return places().lookupAll(".place").stream()
+                .filter(n -> id.equals(n.getId()) && n.getParent().isVisible())
+                .findFirst()
+                .orElse(null);
+    }
+
+    private static boolean promised(String words) {
+        return Window.getWindows().stream()
+                .anyMatch(w -> w instanceof PopupControl p
+                        && p instanceof Tooltip t
+                        && t.isShowing()
+                        && t.getText().equals(words));
+    }
+
+    private void undo() throws Exception {
+        run(() -> on.workspace.attempt(on.workspace.history()::undo));
+    }
+
+    private String undoable() {
+        return on.workspace.history().undoable().orElse("");
+    }
+
+    private void menu(String row, String item) throws Exception {
+        on.robot.rightClickOn(middle(row(row)));
+        await("a menu", () -> on.robot.lookup(item).tryQuery().isPresent());
+        on.robot.clickOn(item);
+    }
+
+    private void answer(String text) throws Exception {
+        await("asked", () -> on.window.lookup("#question-typed") != null);
+        await("the keys", () -> on.window.lookup("#question-typed").isFocused());
+        on.press(KeyCode.CONTROL, KeyCode.A);
+        on.robot.write(text, 20);
+        on.press(KeyCode.ENTER);
+    }
+
+    @Test
+    void draggedOntoAFolder() throws Exception {
+        Asset chest = on.named("Tool chest");
+        assertEquals("workshop", chest.folder());
+        Path old = on.demo("Station props/" + chest.path());
+        byte[] bytes = Files.readAllBytes(old);
+        Point2D shore = middle(row(folder("shore")));
+        on.carry("Tool chest", shore, "the promise", () -> promised("moves it to Station props / shore"));
+        on.robot.release(MouseButton.PRIMARY);
+        await("moved", () -> on.named("Tool chest").folder().equals("shore"));
+        await("remembered", () -> undoable().equals("move Tool chest to shore"));
+        assertEquals(chest.id(), on.named("Tool chest").id());
+        assertFalse(Files.exists(old));
+        await(
+                "the button says so",
+                () -> on.window.lookup("#table-undo") instanceof ButtonBase b
+                        && b.getText().equals("undo move Tool chest to shore"));
+        on.click("#table-undo");
+        await("moved back", () -> on.named("Tool chest").folder().equals("workshop"));
+        assertTrue(java.util.Arrays.equals(bytes, Files.readAllBytes(old)));
+        run(() -> on.workspace.attempt(on.workspace.history()::redo));
+        await("moved again", () -> on.named("Tool chest").folder().equals("shore"));
+        await("one act", () -> undoable().equals("move Tool chest to shore"));
+        undo();
+        await("and back", () -> on.named("Tool chest").folder().equals("workshop"));
+    }
+
+    @Test
+    void manyByKeys() throws Exception {
+        run(() -> on.workspace.query().set(on.workspace.query().get().withWords("rope")));
+        await(
+                "found",
+                () -> on.workspace.hits().get().total() > 1
+                        && on.workspace.hits().get().total() < 20);
+        int many = on.workspace.hits().get().total();
+        List<Asset> before = on.workspace.catalogue().page(on.workspace.hits().get(), 0, many).stream()
+                .map(s -> s.asset())
+                .toList();
+        run(() -> {
+            var hits = on.workspace.hits().get();
+            on.workspace
+                    .chosen()
+                    .selection()
+                    .set(Selection.NONE.toggled(hits.at(0)).to(hits, many - 1, false));
+            on.workspace.selected().set(before.get(0));
+            Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus();
+        });
+        on.press(KeyCode.CONTROL, KeyCode.M);
+        answer("ropes/all of them");
+        String library = on.workspace
+                .catalogue()
+                .libraryOf(before.get(0).id())
+                .orElseThrow()
+                .id();
+        List<Asset> mine = before.stream()
+                .filter(a -> on.workspace
+                        .catalogue()
+                        .libraryOf(a.id())
+                        .orElseThrow()
+                        .id()
+                        .equals(library))
+                .toList();
+        await(
+                "moved",
+                () -> mine.stream()
+                        .allMatch(a -> on.workspace
+                                .catalogue()
+                                .asset(a.id())
+                                .orElseThrow()
+                                .folder()
+                                .equals("ropes/all of them")));
+        await("remembered", () -> undoable().startsWith("move "));
+        undo();
+        await(
+                "back",
+                () -> before.equals(before.stream()
+                        .map(a -> on.workspace.catalogue().asset(a.id()).orElseThrow())
+                        .toList()));
+    }
+
+    @Test
+    void foldersAreMadeRenamedAndDeleted() throws Exception {
+        menu(folder("rigging"), "New folder in it");
+        answer("blocks");
+        await("made", () -> Files.isDirectory(on.demo("Station props/rigging/blocks")));
+        undo();
+        await("gone", () -> !Files.exists(on.demo("Station props/rigging/blocks")));
+        int total = on.workspace.counts().get().total();
+        menu(folder("rigging"), "Rename or move it");
+        answer("lines/rigging");
+        await("renamed", () -> onList(folder("lines")) >= 0 && onList(folder("rigging")) < 0);
+        assertEquals(total, on.workspace.counts().get().total());
+        await("remembered", () -> undoable().equals("rename rigging to lines/rigging"));
+        undo();
+        await("as it was", () -> onList(folder("rigging")) >= 0 && onList(folder("lines")) < 0);
+        int inIt = ((PlaceTree.FolderRow) places().getItems().get(onList(folder("rigging")))).count();
+        menu(folder("rigging"), "Delete it with all in it");
+        await("deleted", () -> on.workspace.counts().get().total() == total - inIt);
+        assertFalse(Files.exists(on.demo("Station props/rigging")));
+        await("remembered", () -> undoable().equals("delete the folder rigging"));
+        undo();
+        await("there again", () -> on.workspace.counts().get().total() == total);
+    }
+
+    /** A tag is carried onto another one and lies below it; carried onto the word Tags it lies at the top again. */
+    @Test
+    void tagsAreNestedByDragging() throws Exception {
+        int brass = on.workspace.counts().get().tags().getOrDefault("brass", -1);
+        drag("tag-brass", "tag-metal");
+        await("nested", () -> on.workspace.counts().get().tags().getOrDefault("metal/brass", 0) == brass);
+        assertFalse(on.workspace.counts().get().tags().containsKey("brass"));
+        undo();
+        await("as it was", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == brass);
+    }
+
+    private void drag(String from, String to) throws Exception {
+        Point2D start = middle(row(from));
+        Point2D end = middle(Objects.requireNonNull(onFx(() -> seen(to))));
+        on.robot.moveTo(start);
+        on.robot.press(MouseButton.PRIMARY);
+        on.robot.moveTo(start.add(10, 5));
+        on.robot.moveTo(end.subtract(8, 4));
+        on.robot.moveTo(end);
+        await("the promise", () -> promised("makes it metal/brass"));
+        on.robot.release(MouseButton.PRIMARY);
+    }
+}
