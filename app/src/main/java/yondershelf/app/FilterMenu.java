@@ -11,6 +11,7 @@ import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Tooltip;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.app.views.SearchMenu;
 import yondershelf.search.Condition;
 import yondershelf.search.Facets;
 import yondershelf.search.Field;
@@ -96,7 +97,11 @@ final class FilterMenu extends MenuButton {
         MenuItem none = new MenuItem("No filters");
         none.setDisable(now.conditions().isEmpty());
         none.setOnAction(e -> workspace.query().set(workspace.query().get().withConditions(List.of())));
-        getItems().addAll(new SeparatorMenuItem(), none);
+        MenuItem keep = new MenuItem("Keep this search on the left");
+        keep.setId("keep-search");
+        keep.setDisable(QueryText.whole(now, workspace::libraryName).isEmpty());
+        keep.setOnAction(e -> SearchMenu.keep(workspace));
+        getItems().addAll(new SeparatorMenuItem(), none, keep);
     }
 
     private CheckMenuItem item(Query now, Facets.Offer offer) {

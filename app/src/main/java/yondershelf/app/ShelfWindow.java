@@ -32,6 +32,7 @@ import yondershelf.app.views.KeysOverlay;
 import yondershelf.app.views.MendView;
 import yondershelf.app.views.PlacesView;
 import yondershelf.app.views.QuestionBar;
+import yondershelf.app.views.SearchMenu;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
@@ -281,6 +282,7 @@ public final class ShelfWindow extends StackPane {
                 new Command("Only the shelf", "Views", "Shortcut+5", () -> give(1)),
                 new Command("Shelf and table", "Views", "Shortcut+6", () -> give(0.575)),
                 new Command("Only the table", "Views", "Shortcut+7", () -> give(0)),
+                new Command("Keep this search", "Shelf", "Shortcut+Shift+K", () -> SearchMenu.keep(workspace)),
                 new Command("Move what is chosen to a folder", "Shelf", "Shortcut+M", this::moveChosen),
                 new Command("Put the chosen asset on the table", "Table", "Shortcut+Enter", this::putChosen),
                 Command.step("Undo", "Edit", "Shortcut+Z", () -> workspace.attempt(workspace.history()::undo)),

@@ -23,7 +23,11 @@ import javafx.scene.input.MouseButton;
 import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 import yondershelf.app.model.PlaceTree;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.KeptSearch;
 import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.search.Query;
 import yondershelf.search.Selection;
 
 /** Assets are filed by dragging them onto folders, or by keys; folders and tags are made, renamed and nested; all of it goes back. */
@@ -200,6 +204,76 @@ class FilingWindowTest extends OneWindow {
         await("remembered", () -> undoable().equals("delete the folder rigging"));
         undo();
         await("there again", () -> on.workspace.counts().get().total() == total);
+    }
+
+    /** What was said is taken back, and said again, when the program was closed meanwhile. */
+    @Test
+    void theHistoryOutlivesTheProgram() throws Exception {
+        Asset chest = on.named("Tool chest");
+        run(() -> on.workspace.edit(
+                chest,
+                "add tag drawers",
+                List.of(Edit.tag(chest.id(), "drawers")),
+                List.of(Edit.untag(chest.id(), "drawers"))));
+        await("said", () -> undoable().equals("add tag drawers"));
+        Workspace later = onFx(() -> new Workspace(on.catalogue()));
+        try {
+            run(later::begin);
+            await("it is known", () -> later.history().undoable().orElse("").equals("add tag drawers"));
+            run(() -> later.attempt(later.history()::undo));
+            await("taken back", () -> !later.catalogue().labels(chest).tags().contains("drawers"));
+            run(() -> later.attempt(later.history()::redo));
+            await("said again", () -> later.catalogue().labels(chest).tags().contains("drawers"));
+        } finally {
+            run(later::close);
+        }
+    }
+
+    /** What is looked for is kept as a place that goes on finding what fits. */
+    @Test
+    void aSearchIsKept() throws Exception {
+        on.click("#tag-brass");
+        on.search("-kind:texture");
+        await(
+                "found",
+                () -> on.workspace.hits().get().total() > 0
+                        && on.workspace.query().get().conditions().size() == 1);
+        int found = on.workspace.hits().get().total();
+        on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.K);
+        answer("Small brass");
+        Node row = row("search-Small brass");
+        await(
+                "counted",
+                () -> ((PlaceTree.SearchRow) places().getItems().get(onList("search-Small brass"))).count() == found);
+        assertEquals(
+                found,
+                on.workspace
+                        .catalogue()
+                        .find(KeptSearch.named(on.workspace.catalogue().home(), "small brass")
+                                .orElseThrow()
+                                .query(on.workspace.catalogue()))
+                        .total(),
+                "what is kept is text that commands read too");
+        run(() -> on.workspace.query().set(Query.EVERYTHING));
+        await("everything", () -> on.workspace.hits().get().total() > 60);
+        on.robot.clickOn(middle(row));
+        await("what it finds", () -> on.workspace.hits().get().total() == found);
+        Asset other = on.named("Tool chest");
+        run(() -> on.workspace.edit(
+                other,
+                "add tag brass",
+                List.of(Edit.tag(other.id(), "brass")),
+                List.of(Edit.untag(other.id(), "brass"))));
+        await(
+                "it found one more",
+                () -> ((PlaceTree.SearchRow) places().getItems().get(onList("search-Small brass"))).count()
+                        == found + 1);
+        menu("search-Small brass", "Rename");
+        answer("Brass, small");
+        menu("search-Brass, small", "Delete the search, not what it finds");
+        await("gone", () -> onList("search-Brass, small") < 0);
+        undo();
+        await("there", () -> onList("search-Brass, small") >= 0);
     }
 
     /** A tag is carried onto another one and lies below it; carried onto the word Tags it lies at the top again. */

@@ -15,6 +15,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KeptSearch;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
@@ -63,6 +64,10 @@ final class FindCommand extends Base {
     @Option(names = "--limit", paramLabel = "N", description = "At most N hits; 0 for all.")
     int limit;
 
+    @Option(names = "--kept", paramLabel = "NAME", description = "What a search finds that is kept under this name.")
+    @Nullable
+    String kept;
+
     @Option(names = "--fresh", description = "Look through the libraries first.")
     boolean fresh;
 
@@ -86,7 +91,8 @@ final class FindCommand extends Base {
                             "Connect its drive")));
         }
         KnownLibrary only = library == null ? null : known(catalogue, library);
-        Query query = QueryText.parse(typed(), word -> catalogue.named(word).map(KnownLibrary::id))
+        Query query = QueryText.parse(
+                        typed(catalogue), word -> catalogue.named(word).map(KnownLibrary::id))
                 .withKinds(wanted)
                 .withTags(new LinkedHashSet<>(tags))
                 .withOrder(Order.of(sort)
@@ -115,10 +121,18 @@ final class FindCommand extends Base {
     }
 
     /** The shell has taken away the quotes that keep a value with blanks together. */
-    private String typed() {
-        return words.stream()
-                .map(word -> word.indexOf(' ') > 0 && word.matches("-?[a-z]+[:=].*") ? '"' + word + '"' : word)
-                .collect(Collectors.joining(" "));
+    private String typed(Catalogue catalogue) throws ProblemException {
+        String name = kept;
+        String more = name == null
+                ? ""
+                : KeptSearch.named(catalogue.home(), name)
+                                .orElseThrow(() -> new Problem(name, "no search is kept under this name", "").raise())
+                                .text()
+                        + " ";
+        return more
+                + words.stream()
+                        .map(word -> word.indexOf(' ') > 0 && word.matches("-?[a-z]+[:=].*") ? '"' + word + '"' : word)
+                        .collect(Collectors.joining(" "));
     }
 
     private void tell(Shown hit, String libraryName, ArrayNode list) {

@@ -3,6 +3,7 @@ package yondershelf.search;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
 
@@ -71,6 +72,29 @@ public record Query(
 
     public Query withSince(long seconds) {
         return new Query(words, kinds, tags, libraries, folder, unfiled, seconds, conditions, order);
+    }
+
+    /** The same with kinds, places and tags as conditions. */
+    public Query asConditions() {
+        List<Condition> out = new ArrayList<>();
+        if (!kinds.isEmpty()) {
+            out.add(Condition.any(Field.KIND, kinds.stream().map(Kind::word).collect(Collectors.toSet())));
+        }
+        tags.stream().sorted().forEach(tag -> out.add(Condition.any(Field.TAG, Set.of(tag))));
+        if (unfiled) {
+            out.add(Condition.any(Field.TAG, Set.of(Condition.NOTHING)));
+        }
+        if (!libraries.isEmpty()) {
+            out.add(Condition.any(Field.LIBRARY, libraries));
+        }
+        if (folder != null && !folder.isEmpty()) {
+            out.add(Condition.any(Field.FOLDER, Set.of(folder)));
+        }
+        if (since > 0) {
+            out.add(Condition.between(Field.SINCE, since, Long.MAX_VALUE));
+        }
+        conditions.stream().filter(c -> !out.contains(c)).forEach(out::add);
+        return EVERYTHING.withWords(words).withConditions(out);
     }
 
     public Query with(Condition condition) {

@@ -73,6 +73,11 @@ public final class QueryText {
         return String.join(" ", out);
     }
 
+    /** The whole query as {@link #parse} reads it, with kinds and places as conditions too; its order is left out. */
+    public static String whole(Query query, UnaryOperator<String> library) {
+        return of(query.asConditions(), library);
+    }
+
     private static String quoted(String term) {
         int value = term.indexOf(':') + 1;
         return term.indexOf(' ') < 0 ? term : term.substring(0, value) + '"' + term.substring(value) + '"';

@@ -7,6 +7,7 @@ import java.util.NavigableMap;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import yondershelf.catalogue.KeptSearch;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.search.Counts;
 
@@ -84,6 +85,14 @@ public final class PlaceTree {
         }
     }
 
+    /** A search that is kept. */
+    public record SearchRow(KeptSearch search, int count) implements Row {
+        @Override
+        public String id() {
+            return "search-" + search.name();
+        }
+    }
+
     /** What was taken in last. */
     public record Taken(int count) implements Row {
         @Override
@@ -124,10 +133,12 @@ public final class PlaceTree {
     }
 
     /**
+     * @param searches that are kept, each with what it finds
      * @param target id of the library new things go to
      * @param taken how much is there of what was taken in last
      */
-    public List<Row> rows(List<KnownLibrary> libraries, Counts counts, String target, int taken) {
+    public List<Row> rows(
+            List<KnownLibrary> libraries, Counts counts, List<SearchRow> searches, String target, int taken) {
         List<Row> out = new ArrayList<>();
         out.add(new Heading("Libraries"));
         out.add(new Everything(counts.total()));
@@ -152,6 +163,10 @@ public final class PlaceTree {
             out.add(new Hint("Tags given on a card gather here"));
         }
         addTags(navigable(counts.tags()), "", 0, out);
+        if (!searches.isEmpty()) {
+            out.add(new Heading("Searches"));
+            out.addAll(searches);
+        }
         out.add(new Heading("To do"));
         if (taken > 0) {
             out.add(new Taken(taken));

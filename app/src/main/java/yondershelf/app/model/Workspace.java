@@ -74,6 +74,7 @@ public final class Workspace {
     private final KeptHistory keptHistory;
     private final FileRuns fileRuns;
     private final Filing filing;
+    private final Searches keptSearches;
     private final EmptyFolders emptyFolders = new EmptyFolders(() -> changed.forEach(Runnable::run));
     private final OpenPlan openPlan;
     private final Optional<IntakeReport> earlierReport;
@@ -95,6 +96,7 @@ public final class Workspace {
         this.earlierReport = IntakeReport.of(catalogue.home());
         this.openPlan = new OpenPlan(history, background, catalogue.home().folder());
         this.fileRuns = new FileRuns(catalogue, background, history, keptHistory, this::scan);
+        this.keptSearches = new Searches(catalogue, inOrder, background, history, () -> changed.forEach(Runnable::run));
         this.filing = new Filing(this, fileRuns, history);
         this.faults = new Faults(catalogue, background, fileRuns);
         faults.findings().addListener(o -> changed.forEach(Runnable::run));
@@ -182,6 +184,7 @@ public final class Workspace {
 
     private void relabelled() {
         search();
+        keptSearches.count();
         changed.forEach(Runnable::run);
     }
 
@@ -221,6 +224,11 @@ public final class Workspace {
     /** Changes to files, and their undo. */
     public FileRuns fileRuns() {
         return fileRuns;
+    }
+
+    /** Searches that are kept as places. */
+    public Searches searches() {
+        return keptSearches;
     }
 
     /** Puts assets into other folders, and makes, renames and deletes these. */
@@ -322,6 +330,7 @@ public final class Workspace {
         taken.set(a.taken);
         hits.set(a.hits);
         if (labels) {
+            keptSearches.count();
             changed.forEach(Runnable::run);
         } else {
             pagesCame.forEach(Runnable::run);

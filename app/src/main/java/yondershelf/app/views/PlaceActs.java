@@ -37,6 +37,7 @@ final class PlaceActs {
             case PlaceTree.TagRow tag -> now.tags().contains(tag.tag());
             case PlaceTree.Taken taken ->
                 workspace.justTaken().filter(t -> t.query().equals(now)).isPresent();
+            case PlaceTree.SearchRow search -> workspace.searches().isThat(search.search(), now);
             case PlaceTree.Unfiled unfiled -> now.unfiled();
             default -> false;
         };
@@ -65,6 +66,11 @@ final class PlaceActs {
                 show(now.withTags(tags));
             }
             case PlaceTree.Taken taken -> workspace.justTaken().ifPresent(t -> show(t.query()));
+            case PlaceTree.SearchRow search ->
+                workspace
+                        .searches()
+                        .query(search.search(), workspace::tell)
+                        .ifPresent(query -> show(query.withOrder(now.order())));
             case PlaceTree.Unfiled unfiled -> show(now.withUnfiled(!now.unfiled()));
             default -> {}
         }

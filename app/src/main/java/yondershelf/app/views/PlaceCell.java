@@ -107,6 +107,15 @@ final class PlaceCell extends ListCell<Row> {
             case PlaceTree.LibraryActs acts -> acts();
             case PlaceTree.Everything all -> place(row, "Everything", all.count(), "All libraries that are shown");
             case PlaceTree.Taken taken -> place(row, "Just taken in", taken.count(), "What came with the last intake");
+            case PlaceTree.SearchRow search -> {
+                Node node = place(
+                        row,
+                        search.search().name(),
+                        search.count(),
+                        search.search().text());
+                setContextMenu(view.menu(search));
+                yield node;
+            }
             case PlaceTree.Unfiled unfiled -> place(row, "Unfiled", unfiled.count(), "What carries no tag yet");
             case PlaceTree.TagRow tag -> {
                 Node node = place(row, tag.name(), tag.count(), tag.tag());

@@ -63,6 +63,10 @@ public final class PlacesView extends ListView<Row> {
         List<Row> rows = tree.rows(
                 workspace.known().get(),
                 workspace.emptyFolders().in(workspace.counts().get()),
+                workspace.searches().all().stream()
+                        .map(s ->
+                                new PlaceTree.SearchRow(s, workspace.searches().count(s)))
+                        .toList(),
                 targetId,
                 workspace.taken().get());
         if (rows.equals(getItems())) {
@@ -105,6 +109,10 @@ public final class PlacesView extends ListView<Row> {
 
     ContextMenu menu(PlaceTree.TagRow row) {
         return new TagMenu(workspace, row.tag());
+    }
+
+    ContextMenu menu(PlaceTree.SearchRow row) {
+        return new SearchMenu(workspace, row.search());
     }
 
     ContextMenu menu(PlaceTree.FolderRow row) {
