@@ -1,0 +1,120 @@
+package yondershelf.facts;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.SplittableRandom;
+import yondershelf.content.Model;
+import yondershelf.content.Part;
+import yondershelf.content.Transform;
+
+/**
+ * The distances between pairs of points on a model's surface, as a histogram: the shape distribution D2 of Osada, Funkhouser,
+ * Chazelle and Dobkin, "Shape Distributions", ACM Transactions on Graphics 21 (2002). It is the same however the model is turned,
+ * mirrored, scaled or divided into triangles.
+ */
+final class ShapeHistogram {
+    static final int BINS = 32;
+    private static final int PAIRS = 16_384;
+    /** Bins end at so many times the mean distance. */
+    private static final double LAST = 2.5;
+
+    private ShapeHistogram() {}
+
+    /** Shares of the pairs by distance, each bin's root as a byte; null for a model without area. */
+    static byte @org.jspecify.annotations.Nullable [] of(Model model) {
+        List<float[]> corners = new ArrayList<>();
+        int triangles = 0;
+        for (Model.Placed placed : model.placed()) {
+            for (Part part : model.meshes().get(placed.mesh()).parts()) {
+                if (!part.stroke()) {
+                    float[] of = corners(part, placed.toModel());
+                    corners.add(of);
+                    triangles += of.length / 9;
+                }
+            }
+        }
+        float[] all = new float[triangles * 9];
+        int at = 0;
+        for (float[] of : corners) {
+            System.arraycopy(of, 0, all, at, of.length);
+            at += of.length;
+        }
+        double[] upTo = new double[triangles];
+        double area = 0;
+        for (int t = 0; t < triangles; t++) {
+            double own = area(all, t * 9);
+            area += Double.isFinite(own) ? own : 0;
+            upTo[t] = area;
+        }
+        return area > 0 ? histogram(all, upTo, area) : null;
+    }
+
+    private static float[] corners(Part part, Transform t) {
+        float[] p = part.positions();
+        int[] indices = part.indices();
+        float[] out = new float[indices.length / 3 * 9];
+        for (int i = 0; i < out.length / 3; i++) {
+            int v = indices[i] * 3;
+            out[i * 3] = (float) t.pointX(p[v], p[v + 1], p[v + 2]);
+            out[i * 3 + 1] = (float) t.pointY(p[v], p[v + 1], p[v + 2]);
+            out[i * 3 + 2] = (float) t.pointZ(p[v], p[v + 1], p[v + 2]);
+        }
+        return out;
+    }
+
+    private static double area(float[] p, int i) {
+        double ux = p[i + 3] - p[i];
+        double uy = p[i + 4] - p[i + 1];
+        double uz = p[i + 5] - p[i + 2];
+        double vx = p[i + 6] - p[i];
+        double vy = p[i + 7] - p[i + 1];
+        double vz = p[i + 8] - p[i + 2];
+        double x = uy * vz - uz * vy;
+        double y = uz * vx - ux * vz;
+        double z = ux * vy - uy * vx;
+        return Math.sqrt(x * x + y * y + z * z) / 2;
+    }
+
+    private static byte[] histogram(float[] all, double[] upTo, double area) {
+        // the same model always gives the same signature
+        SplittableRandom random = new SplittableRandom(2002);
+        double[] distances = new double[PAIRS];
+        double[] a = new double[3];
+        double[] b = new double[3];
+        double sum = 0;
+        for (int i = 0; i < PAIRS; i++) {
+            point(all, upTo, area, random, a);
+            point(all, upTo, area, random, b);
+            double x = a[0] - b[0];
+            double y = a[1] - b[1];
+            double z = a[2] - b[2];
+            distances[i] = Math.sqrt(x * x + y * y + z * z);
+            sum += distances[i];
+        }
+        double width = sum / PAIRS * LAST / BINS;
+        int[] counts = new int[BINS];
+        for (double d : distances) {
+            counts[width > 0 ? Math.min(BINS - 1, (int) (d / width)) : 0]++;
+        }
+        byte[] out = new byte[BINS];
+        for (int i = 0; i < BINS; i++) {
+            out[i] = (byte) Math.round(255 * Math.sqrt(counts[i] / (double) PAIRS));
+        }
+        return out;
+    }
+
+    /** A point spread evenly over the surface (Osada et al., section 3.2). */
+    private static void point(float[] p, double[] upTo, double area, SplittableRandom random, double[] out) {
+        int found = Arrays.binarySearch(upTo, random.nextDouble() * area);
+        int i = Math.min(upTo.length - 1, found < 0 ? -found - 1 : found) * 9;
+        double root = Math.sqrt(random.nextDouble());
+        double second = random.nextDouble();
+        double u = 1 - root;
+        double v = root * (1 - second);
+        double w = root * second;
+        for (int c = 0; c < 3; c++) {
+            out[c] = u * p[i + c] + v * p[i + 3 + c] + w * p[i + 6 + c];
+        }
+    }
+}
