@@ -94,6 +94,7 @@ final class FilterMenu extends MenuButton {
             menu.setDisable(of.isEmpty());
             getItems().add(menu);
         }
+        getItems().add(new ColourMenu(workspace));
         MenuItem none = new MenuItem("No filters");
         none.setDisable(now.conditions().isEmpty());
         none.setOnAction(e -> workspace.query().set(workspace.query().get().withConditions(List.of())));

@@ -66,7 +66,7 @@ public final class ShelfWindow extends StackPane {
         intake = new IntakeView(workspace, places, this::addLibrary);
         mend = new MendView(workspace, grid.loader(), this::addLibrary);
         grid.onPutOnTable(table::command, table::put);
-        VBox shelf = new VBox(new KindBar(workspace, grid), grid, new ManyCard(workspace));
+        VBox shelf = new VBox(new KindBar(workspace, grid), new LikeBar(workspace), grid, new ManyCard(workspace));
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");
         StackPane shelfStack = new StackPane(shelf, new EmptyShelf(workspace, this::addLibrary));
@@ -282,6 +282,7 @@ public final class ShelfWindow extends StackPane {
                 new Command("Only the shelf", "Views", "Shortcut+5", () -> give(1)),
                 new Command("Shelf and table", "Views", "Shortcut+6", () -> give(0.575)),
                 new Command("Only the table", "Views", "Shortcut+7", () -> give(0)),
+                new Command("More like the chosen asset", "Shelf", "Shortcut+Shift+L", this::moreLike),
                 new Command("Keep this search", "Shelf", "Shortcut+Shift+K", () -> SearchMenu.keep(workspace)),
                 new Command("Move what is chosen to a folder", "Shelf", "Shortcut+M", this::moveChosen),
                 new Command("Put the chosen asset on the table", "Table", "Shortcut+Enter", this::putChosen),
@@ -318,6 +319,13 @@ public final class ShelfWindow extends StackPane {
         all.addAll(table.commands());
         all.addAll(intake.commands());
         return all;
+    }
+
+    private void moreLike() {
+        Asset asset = workspace.selected().get();
+        if (asset != null) {
+            workspace.moreLike().like(asset);
+        }
     }
 
     private void moveChosen() {

@@ -1,5 +1,6 @@
 package yondershelf.app;
 
+import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.Locale;
 import java.util.Map;
@@ -10,16 +11,20 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.Dragboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.ProblemException;
+import yondershelf.format.FileType;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
 
@@ -30,6 +35,9 @@ final class TopBar extends HBox {
     private static final PseudoClass NOT_UNDERSTOOD = PseudoClass.getPseudoClass("not-understood");
 
     private final TextField search = new TextField();
+    /** What the line says things are to be like; empty when that was said elsewhere. */
+    private String typedLike = "";
+
     private final Tooltip searchHint =
             new Tooltip("Parts of words, in any order, and conditions like size<50cm, rating>=3 or -tag:wood (Ctrl+F)");
     private final Button theme;
@@ -73,19 +81,67 @@ final class TopBar extends HBox {
         search.textProperty().addListener(o -> {
             Query typed = typed();
             Query now = workspace.query().get();
-            if (!isSame(typed, now)) {
+            String like = typed.like().isEmpty() && typedLike.isEmpty() ? now.like() : typed.like();
+            typedLike = typed.like();
+            if (!isSame(typed, now) || !like.equals(now.like())) {
                 workspace.view().set(Workspace.View.SHELF);
-                workspace.query().set(now.withWords(typed.words()).withConditions(typed.conditions()));
+                workspace
+                        .query()
+                        .set(now.withWords(typed.words())
+                                .withConditions(typed.conditions())
+                                .withLike(like));
             }
         });
         workspace.query().addListener((o, before, now) -> {
-            if (!isSame(typed(), now)) {
+            boolean likeIsOther = !typedLike.isEmpty() && !typedLike.equals(now.like());
+            if (!isSame(typed(), now) || likeIsOther) {
+                typedLike = "";
                 search.setText(QueryText.of(now, workspace::libraryName));
             }
         });
+        takesPictures();
         search.setOnKeyPressed(this::keyInSearch);
         search.setMaxWidth(470);
         HBox.setHgrow(search, Priority.ALWAYS);
+    }
+
+    /** A picture let go here is looked for: what is like it. */
+    private void takesPictures() {
+        Tooltip promise = new Tooltip("finds what is like this picture");
+        search.setOnDragOver(e -> {
+            if (picture(e.getDragboard()) != null) {
+                e.acceptTransferModes(TransferMode.COPY);
+                e.consume();
+            }
+        });
+        search.setOnDragEntered(e -> {
+            if (picture(e.getDragboard()) != null) {
+                promise.show(search, e.getScreenX() + 14, e.getScreenY() + 14);
+                e.consume();
+            }
+        });
+        search.setOnDragExited(e -> promise.hide());
+        search.setOnDragDropped(e -> {
+            promise.hide();
+            Path file = picture(e.getDragboard());
+            if (file != null) {
+                workspace.moreLike().like(file);
+                e.setDropCompleted(true);
+                e.consume();
+            }
+        });
+    }
+
+    private static @Nullable Path picture(Dragboard board) {
+        if (!board.hasFiles() || board.getFiles().size() != 1) {
+            return null;
+        }
+        Path file = board.getFiles().get(0).toPath();
+        return FileType.byName(String.valueOf(file.getFileName()))
+                        .filter(type -> type.group() == FileType.Group.PICTURE)
+                        .isPresent()
+                ? file
+                : null;
     }
 
     private static boolean isSame(Query a, Query b) {

@@ -8,7 +8,10 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Model.CommandSpec;
@@ -19,16 +22,21 @@ import yondershelf.catalogue.Home;
 import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Relabelled;
+import yondershelf.catalogue.Shown;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Visible;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
+import yondershelf.search.Hits;
+import yondershelf.search.Key;
 import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
 /** What all commands share: the home folder, JSON or text, and problems on standard error. */
 abstract class Base implements Callable<Integer> {
+    private static final int PAGE = 500;
+
     @Option(names = "--home", paramLabel = "DIR", description = "Folder of the program's own state.")
     @Nullable
     Path home;
@@ -89,6 +97,40 @@ abstract class Base implements Callable<Integer> {
         }
     }
 
+    /**
+     * Tells what was found, a line each, or as JSON that is not printed yet.
+     *
+     * @param limit at most so many; 0 for all
+     */
+    final ObjectNode tell(Catalogue catalogue, Hits hits, int limit) {
+        Map<String, String> names = new HashMap<>();
+        catalogue.known().forEach(k -> names.put(k.id(), k.name()));
+        ObjectNode node = object();
+        node.put("total", hits.total());
+        ArrayNode list = node.putArray("hits");
+        int shown = limit > 0 ? Math.min(limit, hits.total()) : hits.total();
+        for (int from = 0; from < shown; from += PAGE) {
+            for (Shown hit : catalogue.page(hits, from, Math.min(PAGE, shown - from))) {
+                tell(hit, names.getOrDefault(hit.library(), ""), list);
+            }
+        }
+        return node;
+    }
+
+    private void tell(Shown hit, String libraryName, ArrayNode list) {
+        ObjectNode node = list.addObject();
+        node.put("id", hit.asset().id())
+                .put("name", hit.name())
+                .put("kind", hit.asset().kind().word());
+        node.put("library", libraryName).put("path", hit.asset().path());
+        ArrayNode hitTags = node.putArray("tags");
+        hit.labels().tags().forEach(hitTags::add);
+        if (!json) {
+            say(hit.asset().kind().word() + "  " + hit.name() + "  " + libraryName + "/"
+                    + hit.asset().path());
+        }
+    }
+
     /** Keeps what was done to labels, for undo, and says how many assets became other than they were. */
     final void keep(Catalogue catalogue, String what, Relabelled act) throws ProblemException {
         int changed = act.changed();
@@ -146,6 +188,16 @@ abstract class Base implements Callable<Integer> {
         opened = catalogue;
         catalogue.openingProblems().forEach(this::report);
         return catalogue;
+    }
+
+    /** The asset a file belongs to, in whichever library it lies. */
+    static Optional<Key> key(Catalogue catalogue, Path file) {
+        return catalogue.libraries().stream()
+                .filter(library -> file.startsWith(library.root()))
+                .findFirst()
+                .flatMap(library -> library.store()
+                        .asset(library.assetId(library.relative(file)))
+                        .map(row -> new Key(library.id(), row.row())));
     }
 
     /** A library by name, id or folder, opened already. */

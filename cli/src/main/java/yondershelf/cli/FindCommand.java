@@ -1,12 +1,9 @@
 package yondershelf.cli;
 
-import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.EnumSet;
-import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -17,7 +14,6 @@ import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KeptSearch;
 import yondershelf.catalogue.KnownLibrary;
-import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -33,8 +29,6 @@ import yondershelf.search.QueryText;
         description = "Search what is known of all libraries, those that are away too.",
         mixinStandardHelpOptions = true)
 final class FindCommand extends Base {
-    private static final int PAGE = 500;
-
     @Parameters(
             paramLabel = "WORDS",
             arity = "0..*",
@@ -99,17 +93,7 @@ final class FindCommand extends Base {
                         .orElseThrow(() ->
                                 new CommandLine.ParameterException(spec.commandLine(), "There is no order " + sort)));
         Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
-        Map<String, String> names = new HashMap<>();
-        catalogue.known().forEach(k -> names.put(k.id(), k.name()));
-        ObjectNode node = object();
-        node.put("total", hits.total());
-        ArrayNode list = node.putArray("hits");
-        int shown = limit > 0 ? Math.min(limit, hits.total()) : hits.total();
-        for (int from = 0; from < shown; from += PAGE) {
-            for (Shown hit : catalogue.page(hits, from, Math.min(PAGE, shown - from))) {
-                tell(hit, names.getOrDefault(hit.library(), ""), list);
-            }
-        }
+        ObjectNode node = tell(catalogue, hits, limit);
         ObjectNode facets = node.putObject("facets");
         ObjectNode kindFacet = facets.putObject("kinds");
         hits.kinds().forEach((kind, count) -> kindFacet.put(kind.word(), count));
@@ -133,19 +117,5 @@ final class FindCommand extends Base {
                 + words.stream()
                         .map(word -> word.indexOf(' ') > 0 && word.matches("-?[a-z]+[:=].*") ? '"' + word + '"' : word)
                         .collect(Collectors.joining(" "));
-    }
-
-    private void tell(Shown hit, String libraryName, ArrayNode list) {
-        ObjectNode node = list.addObject();
-        node.put("id", hit.asset().id())
-                .put("name", hit.name())
-                .put("kind", hit.asset().kind().word());
-        node.put("library", libraryName).put("path", hit.asset().path());
-        ArrayNode hitTags = node.putArray("tags");
-        hit.labels().tags().forEach(hitTags::add);
-        if (!json) {
-            say(hit.asset().kind().word() + "  " + hit.name() + "  " + libraryName + "/"
-                    + hit.asset().path());
-        }
     }
 }

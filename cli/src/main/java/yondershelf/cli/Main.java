@@ -18,6 +18,7 @@ import yondershelf.content.Problem;
             FindCommand.class,
             LabelCommand.class,
             TagCommand.class,
+            LikeCommand.class,
             MoveCommand.class,
             UndoCommand.class,
             FactsCommand.class,

@@ -4,7 +4,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -14,12 +13,10 @@ import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.library.Library;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
-import yondershelf.store.AssetRow;
 
 /** A command that does something to assets: to those that files belong to, or to all that a query finds. */
 abstract class OnAssets extends Base {
@@ -52,20 +49,14 @@ abstract class OnAssets extends Base {
         Set<Key> out = new LinkedHashSet<>();
         for (Path path : paths) {
             Path file = path.toAbsolutePath().normalize();
-            Optional<Key> key = catalogue.libraries().stream()
-                    .filter(library -> file.startsWith(library.root()))
-                    .findFirst()
-                    .flatMap(library -> key(library, file));
-            key.ifPresentOrElse(
-                    out::add,
-                    () -> report(new Problem(
-                            path.toString(), "it belongs to no asset of an open library", "Scan its library first")));
+            key(catalogue, file)
+                    .ifPresentOrElse(
+                            out::add,
+                            () -> report(new Problem(
+                                    path.toString(),
+                                    "it belongs to no asset of an open library",
+                                    "Scan its library first")));
         }
         return new ArrayList<>(out);
-    }
-
-    private static Optional<Key> key(Library library, Path file) {
-        String id = library.assetId(library.relative(file));
-        return library.store().asset(id).map(AssetRow::row).map(row -> new Key(library.id(), row));
     }
 }

@@ -31,6 +31,7 @@ import yondershelf.search.Facets;
 import yondershelf.search.Field;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
+import yondershelf.search.Order;
 import yondershelf.search.Query;
 import yondershelf.store.AssetRow;
 import yondershelf.work.Work;
@@ -47,6 +48,7 @@ public final class Catalogue implements AutoCloseable {
     private final Booth booth;
     private final Contents contents;
     private final KeptActs acts;
+    private final Alike like;
     private final List<Problem> openingProblems = new ArrayList<>();
 
     private Catalogue(Home home, ContentReader reader) {
@@ -58,6 +60,7 @@ public final class Catalogue implements AutoCloseable {
         this.shaders = new Shaders(reader);
         this.booth = new Booth(shaders);
         this.contents = new Contents(libraries, new Kinds(reader, booth), new PreviewStore(home.cache()));
+        this.like = new Alike(this);
         openingProblems.addAll(home.problems());
         openingProblems.addAll(libraries.problems());
         index.follow(libraries.all());
@@ -289,8 +292,43 @@ public final class Catalogue implements AutoCloseable {
         return index.follow(libraries.all());
     }
 
-    /** Without libraries named, in all that are shown. */
+    /**
+     * Without libraries named, in all that are shown. What looks like something is found among those of which it is known what they
+     * look like ({@link #look}).
+     */
     public Hits find(Query query) {
+        if (query.like().isEmpty()) {
+            return plain(query);
+        }
+        Hits found = plain(query.withLike("").withOrder(Order.NAME));
+        return like.find(query.like(), found);
+    }
+
+    /**
+     * What a picture looks like, for {@link Query#withLike}.
+     *
+     * @throws ProblemException when it cannot be read
+     */
+    public String likePicture(Path picture) throws ProblemException {
+        return like.text(picture);
+    }
+
+    /** Looks at one asset, so that {@link Query#withLike} with its id answers at once. */
+    public void look(Asset asset, Work work) throws ProblemException {
+        var _ = contents.look(asset, Alike.EDGE, work::isCancelled);
+    }
+
+    /** Looks at assets of which it is not known yet what they look like; goes on where it was cut off. */
+    public void look(Work work) {
+        like.look(work);
+    }
+
+    /** How many assets nobody has looked at yet. */
+    public int unseen() {
+        return like.unseen();
+    }
+
+    private Hits plain(Query query) {
         if (!query.libraries().isEmpty()) {
             return index.index().find(query);
         }

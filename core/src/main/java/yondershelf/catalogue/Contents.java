@@ -17,6 +17,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Texture;
 import yondershelf.facts.Facts;
+import yondershelf.facts.Signature;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
 import yondershelf.library.ContentHash;
@@ -26,6 +27,7 @@ import yondershelf.sorting.SortedItem;
 import yondershelf.store.Store;
 import yondershelf.work.Cached;
 import yondershelf.work.ProgramLog;
+import yondershelf.work.Work;
 
 /**
  * What assets hold: facts, previews, and the content itself. Content is read once for all who ask at the same time, and kept
@@ -276,7 +278,50 @@ public final class Contents {
         if (picture != null && last && key != null) {
             previews.save(library, key, picture);
         }
+        if (picture != null
+                && (last || library.store().look(asset.row(), lookKey(asset)).isEmpty())) {
+            keepLook(library, asset, known.facts(), picture);
+        }
         return picture;
+    }
+
+    /** At the end of what {@link #keepLook} keeps: what is drawn or told apart otherwise is looked at again. */
+    static final String LOOK = "@" + Booth.VERSION + "." + Signature.VERSION;
+
+    private static String lookKey(Asset asset) {
+        return asset.key() + asset.told() + LOOK;
+    }
+
+    private static void keepLook(Library library, Asset asset, Facts facts, Picture picture) throws ProblemException {
+        byte[] signature = Signature.of(picture).with(facts.scene().shape()).bytes();
+        library.store().write(batch -> batch.look(asset.row(), lookKey(asset), signature));
+    }
+
+    /** Nobody could see it as it is now. */
+    void keepUnseen(KnownLibrary library, Asset asset, Work work) {
+        try {
+            library.store().write(batch -> batch.look(asset.row(), lookKey(asset), new byte[0]));
+        } catch (ProblemException e) {
+            work.problem(e.problem());
+        }
+    }
+
+    /** What an asset looks like, found out now if need be. */
+    Optional<Signature> look(Asset asset, int size, BooleanSupplier cancelled) throws ProblemException {
+        Optional<Signature> kept = known(asset)
+                .flatMap(k -> k.store().look(asset.row(), lookKey(asset)))
+                .flatMap(bytes -> Optional.ofNullable(Signature.parse(bytes)));
+        if (kept.isPresent()) {
+            return kept;
+        }
+        Picture picture = takePreview(asset, size, Booth.DRAFT_SAMPLES, cancelled);
+        if (picture == null) {
+            return Optional.empty();
+        }
+        Signature signature = Signature.of(picture).with(facts(asset).scene().shape());
+        Library library = owner(asset);
+        library.store().write(batch -> batch.look(asset.row(), lookKey(asset), signature.bytes()));
+        return Optional.of(signature);
     }
 
     /** The same of something that has not been taken in yet. */

@@ -44,10 +44,17 @@ public record Facts(
      * @param scenes in the file, of which one is shown
      * @param animations in the file
      * @param names of nodes an asset may point at
+     * @param shape of a model, as {@link Signature#with(String)} takes it; empty for one without surface
      */
     public record SceneFacts(
-            int nodes, List<String> lights, List<String> cameras, int scenes, int animations, List<String> names) {
-        public static final SceneFacts NONE = new SceneFacts(0, List.of(), List.of(), 0, 0, List.of());
+            int nodes,
+            List<String> lights,
+            List<String> cameras,
+            int scenes,
+            int animations,
+            List<String> names,
+            String shape) {
+        public static final SceneFacts NONE = new SceneFacts(0, List.of(), List.of(), 0, 0, List.of(), "");
 
         public SceneFacts {
             lights = List.copyOf(lights);

@@ -113,7 +113,8 @@ public final class FactsMeter {
                                 .toList(),
                         model.staging().scenes(),
                         model.staging().animations(),
-                        names(model)));
+                        names(model),
+                        ShapeHistogram.text(model)));
     }
 
     /** Of nodes with something to see, those near the root first, each name once. */

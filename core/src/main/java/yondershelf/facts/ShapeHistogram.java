@@ -2,8 +2,10 @@ package yondershelf.facts;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Base64;
 import java.util.List;
 import java.util.SplittableRandom;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.Transform;
@@ -21,8 +23,14 @@ final class ShapeHistogram {
 
     private ShapeHistogram() {}
 
+    /** The histogram as text; empty for a model without area. */
+    static String text(Model model) {
+        byte @Nullable [] shape = of(model);
+        return shape == null ? "" : Base64.getEncoder().encodeToString(shape);
+    }
+
     /** Shares of the pairs by distance, each bin's root as a byte; null for a model without area. */
-    static byte @org.jspecify.annotations.Nullable [] of(Model model) {
+    static byte @Nullable [] of(Model model) {
         List<float[]> corners = new ArrayList<>();
         int triangles = 0;
         for (Model.Placed placed : model.placed()) {

@@ -1,6 +1,7 @@
 package yondershelf.facts;
 
 import java.util.Arrays;
+import java.util.Base64;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -24,6 +25,9 @@ public final class Signature {
     private static final int COLOUR_WEIGHT = 1;
     private static final int ROUGHNESS_WEIGHT = 2;
     private static final int SHAPE_WEIGHT = 4;
+    /** A difference of lightness beyond which the CIEDE2000 difference is above 20, whatever the colours: its weight is 1.75 at most. */
+    private static final double FAR = 36;
+
     private static final boolean[] TURNS = turns();
 
     private final byte[] bytes;
@@ -45,11 +49,21 @@ public final class Signature {
 
     /** The same of a model that looks so. */
     public Signature with(Model model) {
-        byte @Nullable [] shape = ShapeHistogram.of(model);
+        return with(ShapeHistogram.text(model));
+    }
+
+    /** @param shape as {@link Facts.SceneFacts#shape} has it; anything else is none */
+    public Signature with(String shape) {
         byte[] out = bytes.clone();
-        if (shape != null) {
-            System.arraycopy(shape, 0, out, SHAPE, shape.length);
-            out[HAS_SHAPE] = 1;
+        try {
+            byte[] bins = Base64.getDecoder().decode(shape);
+            if (bins.length == ShapeHistogram.BINS) {
+                System.arraycopy(bins, 0, out, SHAPE, bins.length);
+                out[HAS_SHAPE] = 1;
+            }
+        } catch (IllegalArgumentException e) {
+            // not written by this program: it is compared by its look alone
+            return this;
         }
         return new Signature(out);
     }
@@ -110,6 +124,10 @@ public final class Signature {
             int i = at + MAIN + 4 * k;
             int share = many[i + 3];
             if (share > 0) {
+                if (Math.abs(lab[0] - many[i]) > FAR) {
+                    // further away than any two colours that would be found: not worth the exact formula
+                    continue;
+                }
                 double d = ColourDifference.of(lab[0], lab[1], lab[2], many[i], many[i + 1], many[i + 2]);
                 best = Math.min(best, d + 12 * Math.max(0, 1 - share / 25.0));
             }

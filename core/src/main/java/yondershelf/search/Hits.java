@@ -2,6 +2,7 @@ package yondershelf.search;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -70,6 +71,57 @@ public final class Hits {
             }
         }
         return out;
+    }
+
+    /** The rows of what was found, by library. */
+    public Map<String, BitSet> rows() {
+        Map<String, BitSet> out = new HashMap<>();
+        Documents of = documents;
+        if (of == null) {
+            return out;
+        }
+        List<String> libraries = of.libraries();
+        BitSet[] sets = new BitSet[libraries.size()];
+        for (int doc : found) {
+            int library = of.library(doc);
+            BitSet set = sets[library];
+            if (set == null) {
+                set = new BitSet();
+                sets[library] = set;
+                out.put(libraries.get(library), set);
+            }
+            set.set(of.row(doc));
+        }
+        return out;
+    }
+
+    /**
+     * Those of some assets that were found, in the order in which they are given. Counts of kinds and tags stay those of all.
+     *
+     * @param keys each once
+     */
+    public Hits inOrder(List<Key> keys) {
+        Documents of = documents;
+        if (of == null) {
+            return this;
+        }
+        List<String> libraries = of.libraries();
+        Map<String, BitSet> rows = new HashMap<>();
+        keys.forEach(
+                key -> rows.computeIfAbsent(key.library(), k -> new BitSet()).set(key.row()));
+        BitSet[] wanted = libraries.stream().map(rows::get).toArray(BitSet[]::new);
+        Map<Key, Integer> docs = new HashMap<>();
+        for (int doc : found) {
+            BitSet set = wanted[of.library(doc)];
+            if (set != null && set.get(of.row(doc))) {
+                docs.put(of.key(doc), doc);
+            }
+        }
+        int[] out = keys.stream()
+                .filter(docs::containsKey)
+                .mapToInt(key -> docs.getOrDefault(key, 0))
+                .toArray();
+        return new Hits(of, out, kinds, tags);
     }
 
     /** The asset at a place, from 0 to {@link #total} - 1. */

@@ -18,6 +18,8 @@ import yondershelf.content.Kind;
  * @param conditions all must hold
  * @param order in which it is shown
  * @param since only what was first seen then or later, in seconds since 1970; 0 for everything
+ * @param like what it is to look like, the likest first: an asset's id, a colour as {@code #rrggbb}, or what {@link #LOOK} begins; empty
+ *     for no matter what
  */
 public record Query(
         String words,
@@ -28,10 +30,14 @@ public record Query(
         boolean unfiled,
         long since,
         List<Condition> conditions,
-        Order order) {
+        Order order,
+        String like) {
 
     public static final Query EVERYTHING =
-            new Query("", Set.of(), Set.of(), Set.of(), null, false, 0, List.of(), Order.RELEVANCE);
+            new Query("", Set.of(), Set.of(), Set.of(), null, false, 0, List.of(), Order.RELEVANCE, "");
+
+    /** Begins the signature of a picture that is no asset. */
+    public static final String LOOK = "look:";
 
     public Query {
         kinds = Set.copyOf(kinds);
@@ -41,15 +47,15 @@ public record Query(
     }
 
     public Query withWords(String other) {
-        return new Query(other, kinds, tags, libraries, folder, unfiled, since, conditions, order);
+        return new Query(other, kinds, tags, libraries, folder, unfiled, since, conditions, order, like);
     }
 
     public Query withKinds(Set<Kind> other) {
-        return new Query(words, other, tags, libraries, folder, unfiled, since, conditions, order);
+        return new Query(words, other, tags, libraries, folder, unfiled, since, conditions, order, like);
     }
 
     public Query withTags(Set<String> other) {
-        return new Query(words, kinds, other, libraries, folder, unfiled, since, conditions, order);
+        return new Query(words, kinds, other, libraries, folder, unfiled, since, conditions, order, like);
     }
 
     /** In one library, or one of its folders. */
@@ -63,15 +69,15 @@ public record Query(
     }
 
     public Query in(Set<String> otherLibraries, @Nullable String otherFolder) {
-        return new Query(words, kinds, tags, otherLibraries, otherFolder, unfiled, since, conditions, order);
+        return new Query(words, kinds, tags, otherLibraries, otherFolder, unfiled, since, conditions, order, like);
     }
 
     public Query withUnfiled(boolean only) {
-        return new Query(words, kinds, tags, libraries, folder, only, since, conditions, order);
+        return new Query(words, kinds, tags, libraries, folder, only, since, conditions, order, like);
     }
 
     public Query withSince(long seconds) {
-        return new Query(words, kinds, tags, libraries, folder, unfiled, seconds, conditions, order);
+        return new Query(words, kinds, tags, libraries, folder, unfiled, seconds, conditions, order, like);
     }
 
     /** The same with kinds, places and tags as conditions. */
@@ -94,7 +100,7 @@ public record Query(
             out.add(Condition.between(Field.SINCE, since, Long.MAX_VALUE));
         }
         conditions.stream().filter(c -> !out.contains(c)).forEach(out::add);
-        return EVERYTHING.withWords(words).withConditions(out);
+        return EVERYTHING.withWords(words).withConditions(out).withLike(like);
     }
 
     public Query with(Condition condition) {
@@ -110,11 +116,15 @@ public record Query(
     }
 
     public Query withConditions(List<Condition> other) {
-        return new Query(words, kinds, tags, libraries, folder, unfiled, since, other, order);
+        return new Query(words, kinds, tags, libraries, folder, unfiled, since, other, order, like);
     }
 
     public Query withOrder(Order other) {
-        return new Query(words, kinds, tags, libraries, folder, unfiled, since, conditions, other);
+        return new Query(words, kinds, tags, libraries, folder, unfiled, since, conditions, other, like);
+    }
+
+    public Query withLike(String other) {
+        return new Query(words, kinds, tags, libraries, folder, unfiled, since, conditions, order, other);
     }
 
     /** Everything, in the same order. */

@@ -20,12 +20,14 @@ import yondershelf.content.ProblemException;
  * {@code : = < <= > >=} and a value; {@code -} before it means the contrary. Several values parted by commas mean any of them, two with
  * {@code ..} between them a range, {@code none} what is not said. A value with blanks stands in double quotes. Fields are
  * {@code kind tag folder library author licence rating favourite triangles pixels size stops since}; sizes bear {@code mm}, {@code cm} or
- * {@code m}, days are written as in ISO 8601.
+ * {@code m}, days are written as in ISO 8601. {@code like:} and an asset's id or a colour ({@code #2f8f80}) puts what is like it first.
  *
  * <p>{@code lantern kind:model,material size<50cm -tag:wood stops>12 licence:none rating>=3 since>=2026-11-01}
  */
 public final class QueryText {
     private static final Pattern CONDITION = Pattern.compile("(-?)([a-z]+)(:|<=|>=|=|<|>)(.+)", Pattern.DOTALL);
+
+    private static final String LIKE = "like:";
 
     private QueryText() {}
 
@@ -39,6 +41,10 @@ public final class QueryText {
         Query query = Query.EVERYTHING;
         List<String> words = new ArrayList<>();
         for (String term : terms(text)) {
+            if (term.startsWith(LIKE) && term.length() > LIKE.length()) {
+                query = query.withLike(like(term.substring(LIKE.length())));
+                continue;
+            }
             Matcher condition = CONDITION.matcher(term);
             if (condition.matches()) {
                 query = with(query, condition, library);
@@ -75,7 +81,9 @@ public final class QueryText {
 
     /** The whole query as {@link #parse} reads it, with kinds and places as conditions too; its order is left out. */
     public static String whole(Query query, UnaryOperator<String> library) {
-        return of(query.asConditions(), library);
+        String like = query.like().isEmpty() ? "" : LIKE + query.like();
+        String rest = of(query.asConditions(), library);
+        return like.isEmpty() ? rest : rest.isEmpty() ? like : like + " " + rest;
     }
 
     private static String quoted(String term) {
@@ -117,6 +125,13 @@ public final class QueryText {
             }
         }
         return out;
+    }
+
+    private static String like(String value) throws ProblemException {
+        if (value.startsWith("#") && !value.matches("#[0-9a-fA-F]{6}")) {
+            throw new Problem(value, "it is no colour", "Write it like #2f8f80").raise();
+        }
+        return value;
     }
 
     private static ProblemException unknown(String field, String value) {

@@ -113,6 +113,7 @@ public final class Batch {
     public void remove(int row) {
         changed = true;
         run("DELETE FROM asset WHERE row = ?", row);
+        run("DELETE FROM look WHERE row = ?", row);
         run("INSERT OR REPLACE INTO gone(row, changed) VALUES(?, ?)", row, generation);
     }
 
@@ -147,6 +148,15 @@ public final class Batch {
         if (run("UPDATE asset SET changed = ? WHERE id = ?", generation, id) > 0) {
             changed = true;
         }
+    }
+
+    /**
+     * Keeps what an asset looks like.
+     *
+     * @param key changes when it looks otherwise
+     */
+    public void look(int row, String key, byte[] signature) {
+        run("INSERT OR REPLACE INTO look(row, key, signature) VALUES(?, ?, ?)", row, key, signature);
     }
 
     /**

@@ -5,7 +5,7 @@ import java.util.List;
 
 /** The tables. A store of another version is made anew: it is a cache. */
 final class Schema {
-    private static final int VERSION = 12;
+    private static final int VERSION = 13;
 
     private static final String[] TABLES = {
         "CREATE TABLE meta(name TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID",
@@ -27,13 +27,16 @@ final class Schema {
         "CREATE TABLE fact(id TEXT PRIMARY KEY, key TEXT NOT NULL, content TEXT NOT NULL, facts TEXT NOT NULL,"
                 + " measures TEXT NOT NULL)"
                 + " WITHOUT ROWID",
+        "CREATE TABLE look(number INTEGER PRIMARY KEY AUTOINCREMENT, row INTEGER NOT NULL UNIQUE, key TEXT NOT NULL,"
+                + " signature BLOB NOT NULL)",
         "CREATE TABLE verdict(id TEXT PRIMARY KEY, key TEXT NOT NULL, found INTEGER NOT NULL, findings TEXT NOT NULL)"
                 + " WITHOUT ROWID",
         "CREATE INDEX verdict_found ON verdict(found)",
     };
 
     /** What is forgotten when everything is to be found out again. */
-    static final List<String> KEPT = List.of("folder", "learned", "reference", "asset", "skipped", "fact", "verdict");
+    static final List<String> KEPT =
+            List.of("folder", "learned", "reference", "asset", "skipped", "fact", "look", "verdict");
 
     private Schema() {}
 

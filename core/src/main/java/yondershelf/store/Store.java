@@ -314,6 +314,60 @@ public final class Store implements AutoCloseable {
         });
     }
 
+    /** Is told what an asset looks like. */
+    public interface EachLook {
+        void look(int row, byte[] signature);
+    }
+
+    /**
+     * Tells what assets look like, of which it was found out after others were told.
+     *
+     * @param number what the last call gave; 0 for all
+     * @return for the next call
+     */
+    public long looks(long number, EachLook each) {
+        return connections.readAtLength(
+                sql -> {
+                    long[] last = {number};
+                    sql.each(
+                            "SELECT number, row, signature FROM look WHERE number > ? ORDER BY number",
+                            r -> {
+                                last[0] = r.getLong(1);
+                                each.look(r.getInt(2), r.getBytes(3));
+                            },
+                            number);
+                    return last[0];
+                },
+                number);
+    }
+
+    /** What an asset looks like as it is now, when it is known. */
+    public Optional<byte[]> look(int row, String key) {
+        return connections.read(sql -> {
+            byte[][] out = new byte[1][];
+            sql.each("SELECT signature FROM look WHERE row = ? AND key = ?", r -> out[0] = r.getBytes(1), row, key);
+            return Optional.ofNullable(out[0]);
+        });
+    }
+
+    /**
+     * Assets of which it is not known what they look like as their files are now.
+     *
+     * @param version what {@link Batch#look} got keys with at their end
+     */
+    public List<Integer> unseen(String version) {
+        return connections.read(sql -> {
+            List<Integer> out = new ArrayList<>();
+            sql.each(
+                    "SELECT a.row FROM asset a LEFT JOIN look l ON l.row = a.row AND substr(l.key, 1, length(a.key)) = a.key"
+                            + " AND substr(l.key, -length(?)) = ? WHERE l.row IS NULL ORDER BY a.path",
+                    r -> out.add(r.getInt(1)),
+                    version,
+                    version);
+            return out;
+        });
+    }
+
     /** Assets without a verdict on their present files, and those something was found at: they are looked at again. */
     public List<Integer> unjudged(boolean foundToo) {
         return connections.read(sql -> {

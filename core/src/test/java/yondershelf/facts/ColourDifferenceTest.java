@@ -1,7 +1,9 @@
 package yondershelf.facts;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 
 /** The test data of Sharma, Wu and Dalal, "The CIEDE2000 Color-Difference Formula" (2005), table 1, all 34 pairs; written from memory. */
@@ -51,6 +53,23 @@ class ColourDifferenceTest {
             assertEquals(p[6], ColourDifference.of(p[0], p[1], p[2], p[3], p[4], p[5]), 5e-5, which);
             assertEquals(p[6], ColourDifference.of(p[3], p[4], p[5], p[0], p[1], p[2]), 5e-5, which);
         }
+    }
+
+    /** What is passed over unmeasured when a colour is looked for is really far: lightness alone makes a difference of 20. */
+    @Test
+    void farInLightnessIsFarToTheEye() {
+        SplittableRandom random = new SplittableRandom(4);
+        float[] a = new float[3];
+        float[] b = new float[3];
+        double least = Double.MAX_VALUE;
+        for (int i = 0; i < 1_000_000; i++) {
+            Lab.of(random.nextInt(256), random.nextInt(256), random.nextInt(256), a);
+            Lab.of(random.nextInt(256), random.nextInt(256), random.nextInt(256), b);
+            if (Math.abs(a[0] - b[0]) > 36) {
+                least = Math.min(least, ColourDifference.of(a[0], a[1], a[2], b[0], b[1], b[2]));
+            }
+        }
+        assertTrue(least > 20, "two colours more than 36 apart in lightness differ by " + least);
     }
 
     /** Primaries and white of sRGB in CIELAB for D65: values of any colour handbook, here from memory. */

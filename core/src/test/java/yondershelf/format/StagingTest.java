@@ -75,7 +75,13 @@ class StagingTest {
         Facts facts = new FactsMeter(new Formats()).model(folder.resolve("lit.gltf"), List.of());
         assertEquals(
                 new Facts.SceneFacts(
-                        5, List.of("lamp"), List.of("Eye"), 2, 0, facts.scene().names()),
+                        5,
+                        List.of("lamp"),
+                        List.of("Eye"),
+                        2,
+                        0,
+                        facts.scene().names(),
+                        facts.scene().shape()),
                 facts.scene());
         assertEquals(List.of("1 further scene"), facts.remarks().notShown());
     }

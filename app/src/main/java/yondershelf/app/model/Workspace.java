@@ -74,6 +74,7 @@ public final class Workspace {
     private final KeptHistory keptHistory;
     private final FileRuns fileRuns;
     private final Filing filing;
+    private final MoreLike moreLike;
     private final Searches keptSearches;
     private final EmptyFolders emptyFolders = new EmptyFolders(() -> changed.forEach(Runnable::run));
     private final OpenPlan openPlan;
@@ -97,6 +98,7 @@ public final class Workspace {
         this.openPlan = new OpenPlan(history, background, catalogue.home().folder());
         this.fileRuns = new FileRuns(catalogue, background, history, keptHistory, this::scan);
         this.keptSearches = new Searches(catalogue, inOrder, background, history, () -> changed.forEach(Runnable::run));
+        this.moreLike = new MoreLike(this);
         this.filing = new Filing(this, fileRuns, history);
         this.faults = new Faults(catalogue, background, fileRuns);
         faults.findings().addListener(o -> changed.forEach(Runnable::run));
@@ -224,6 +226,11 @@ public final class Workspace {
     /** Changes to files, and their undo. */
     public FileRuns fileRuns() {
         return fileRuns;
+    }
+
+    /** Looking for what is like something. */
+    public MoreLike moreLike() {
+        return moreLike;
     }
 
     /** Searches that are kept as places. */

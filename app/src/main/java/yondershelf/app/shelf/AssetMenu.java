@@ -40,6 +40,7 @@ final class AssetMenu {
         if (word != null) {
             menu.getItems().add(item(word, () -> putOnTable.accept(asset)));
         }
+        menu.getItems().add(item("More like this", () -> workspace.moreLike().like(asset)));
         menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));
         menu.getItems().add(item("Move to a folder", () -> FolderQuestion.ask(workspace, asset)));
         menu.getItems().add(item("Copy its files and paths", workspace.chosen()::copy));

@@ -1,0 +1,79 @@
+package yondershelf.app;
+
+import java.util.Locale;
+import javafx.scene.control.Button;
+import javafx.scene.control.CustomMenuItem;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.GridPane;
+import javafx.scene.paint.Color;
+import yondershelf.app.model.Questions;
+import yondershelf.app.model.Workspace;
+
+/** Colours to pick one from: hues across, from light to dark, greys in the last row. */
+final class ColourMenu extends Menu {
+    private static final int HUES = 10;
+    private static final double[][] ROWS = {{0.35, 0.95}, {0.75, 0.85}, {0.8, 0.55}, {0.7, 0.3}};
+
+    private final Workspace workspace;
+
+    ColourMenu(Workspace workspace) {
+        super("Colour");
+        this.workspace = workspace;
+        setId("filter-colour");
+        GridPane grid = new GridPane(3, 3);
+        for (int row = 0; row <= ROWS.length; row++) {
+            for (int i = 0; i < HUES; i++) {
+                Color colour = row < ROWS.length
+                        ? Color.hsb(i * 360.0 / HUES, ROWS[row][0], ROWS[row][1])
+                        : Color.gray(1 - i / (HUES - 1.0));
+                grid.add(swatch(text(colour)), i, row);
+            }
+        }
+        CustomMenuItem all = new CustomMenuItem(grid, false);
+        MenuItem other = new MenuItem("Another colour");
+        other.setId("another-colour");
+        other.setOnAction(e -> ask());
+        getItems().addAll(all, new SeparatorMenuItem(), other);
+    }
+
+    private static String text(Color c) {
+        return String.format(
+                Locale.ROOT,
+                "#%02x%02x%02x",
+                Math.round(c.getRed() * 255),
+                Math.round(c.getGreen() * 255),
+                Math.round(c.getBlue() * 255));
+    }
+
+    private Button swatch(String colour) {
+        Button button = new Button();
+        button.setId("colour-" + colour.substring(1));
+        button.getStyleClass().add("colour-swatch");
+        button.setStyle("-fx-background-color: " + colour + ";");
+        button.setAccessibleText("Of the colour " + colour);
+        button.setTooltip(new Tooltip("Things of this colour first (" + colour + ")"));
+        button.setOnAction(e -> {
+            getParentPopup().hide();
+            workspace.moreLike().ofColour(colour);
+        });
+        return button;
+    }
+
+    private void ask() {
+        workspace
+                .questions()
+                .ask(
+                        "Which colour? Two hexadecimal digits each of red, green and blue.",
+                        new Questions.Typed("Find it", "As in #2f8f80 (Enter)", "#", typed -> {
+                            String colour = typed.strip().toLowerCase(Locale.ROOT);
+                            String marked = colour.startsWith("#") ? colour : "#" + colour;
+                            if (marked.matches("#[0-9a-f]{6}")) {
+                                workspace.moreLike().ofColour(marked);
+                            }
+                        }),
+                        new Questions.Choice("Leave it", "Change nothing", () -> {}));
+    }
+}

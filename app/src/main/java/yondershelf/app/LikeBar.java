@@ -1,0 +1,66 @@
+package yondershelf.app;
+
+import javafx.beans.binding.Bindings;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+
+/** Says what things on the shelf are to be like, while they are to be like something, and ends it. */
+final class LikeBar extends HBox {
+    private final Workspace workspace;
+    private final Region swatch = new Region();
+    private final Label title = new Label();
+
+    LikeBar(Workspace workspace) {
+        super(8);
+        this.workspace = workspace;
+        setId("like");
+        getStyleClass().add("like-bar");
+        setAlignment(Pos.CENTER_LEFT);
+        swatch.getStyleClass().add("colour-swatch");
+        title.setMinWidth(0);
+        Label left = new Label();
+        left.getStyleClass().add("faint");
+        left.setMinWidth(0);
+        left.textProperty()
+                .bind(Bindings.createStringBinding(
+                        () -> workspace.moreLike().unseen().get() == 0
+                                ? "the likest first"
+                                : "the likest first; "
+                                        + Words.plural(
+                                                workspace.moreLike().unseen().get(), "asset") + " not looked at yet",
+                        workspace.moreLike().unseen()));
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        Button end = new Button("Show all");
+        end.setId("like-end");
+        end.getStyleClass().add("quiet");
+        end.setMinWidth(Region.USE_PREF_SIZE);
+        end.setTooltip(new Tooltip("Things need not be like it any more"));
+        end.setOnAction(e -> workspace.moreLike().nothing());
+        getChildren().addAll(swatch, title, left, gap, end);
+        workspace.query().addListener((o, before, now) -> show(now.like()));
+        show(workspace.query().get().like());
+    }
+
+    private void show(String like) {
+        boolean any = !like.isEmpty();
+        setVisible(any);
+        setManaged(any);
+        boolean colour = like.startsWith("#");
+        swatch.setVisible(colour);
+        swatch.setManaged(colour);
+        if (colour) {
+            swatch.setStyle("-fx-background-color: " + like + ";");
+        }
+        if (any) {
+            title.setText(workspace.moreLike().title(like));
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package yondershelf.cli;
+
+import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.Shown;
+import yondershelf.content.Kind;
+import yondershelf.content.ProblemException;
+import yondershelf.format.worker.IsolatedReader;
+import yondershelf.search.Hits;
+import yondershelf.search.Query;
+
+/** What looks like something. */
+@Command(
+        name = "like",
+        description = "Find what looks most like an asset, a picture or a colour, the likest first.",
+        mixinStandardHelpOptions = true)
+final class LikeCommand extends Base {
+    @Parameters(paramLabel = "THING", description = "A file of an asset, any other picture, or a colour like #2f8f80.")
+    @SuppressWarnings("NullAway.Init")
+    private String thing;
+
+    @Option(names = "--kind", paramLabel = "K", description = "Only these; may be repeated. Of an asset: its own kind.")
+    List<String> kinds = List.of();
+
+    @Option(names = "--limit", paramLabel = "N", description = "At most N hits (default: ${DEFAULT-VALUE}).")
+    int limit = 20;
+
+    @Option(names = "--known", description = "Look at nothing that nobody has looked at yet.")
+    boolean known;
+
+    @Override
+    void run(IsolatedReader reader) throws ProblemException {
+        Set<Kind> wanted = EnumSet.noneOf(Kind.class);
+        for (String kind : kinds) {
+            wanted.add(Kind.of(kind)
+                    .orElseThrow(
+                            () -> new CommandLine.ParameterException(spec.commandLine(), "There is no kind " + kind)));
+        }
+        Catalogue catalogue = catalogue(reader);
+        if (!known) {
+            catalogue.look(work);
+        }
+        String like = thing;
+        if (!thing.startsWith("#")) {
+            Path file = Path.of(thing).toAbsolutePath().normalize();
+            Shown asset = key(catalogue, file).flatMap(catalogue::shown).orElse(null);
+            like = asset == null ? catalogue.likePicture(file) : asset.asset().id();
+            if (asset != null && wanted.isEmpty()) {
+                wanted.add(asset.asset().kind());
+            }
+        }
+        Hits hits = catalogue.find(Query.EVERYTHING.withKinds(wanted).withLike(like));
+        var node = tell(catalogue, hits, limit);
+        if (json) {
+            printJson(node);
+        }
+    }
+}
