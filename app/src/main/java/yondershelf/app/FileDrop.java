@@ -10,6 +10,7 @@ import javafx.scene.input.DragEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import yondershelf.app.model.Carry;
 
 /** Takes files dropped anywhere on the window; says over everything what letting go will do. */
 final class FileDrop extends StackPane {
@@ -34,7 +35,7 @@ final class FileDrop extends StackPane {
     }
 
     private void carriedOver(DragEvent e) {
-        if (!e.getDragboard().hasFiles()) {
+        if (!Carry.isFromElsewhere(e.getDragboard())) {
             return;
         }
         e.acceptTransferModes(TransferMode.COPY);
@@ -49,7 +50,7 @@ final class FileDrop extends StackPane {
 
     private void dropped(DragEvent e) {
         setVisible(false);
-        if (e.getDragboard().hasFiles()) {
+        if (Carry.isFromElsewhere(e.getDragboard())) {
             bring.accept(e.getDragboard().getFiles().stream().map(File::toPath).toList());
             e.setDropCompleted(true);
             e.consume();

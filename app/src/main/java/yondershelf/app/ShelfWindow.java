@@ -283,6 +283,12 @@ public final class ShelfWindow extends StackPane {
                 new Command("Shelf and table", "Views", "Shortcut+6", () -> give(0.575)),
                 new Command("Only the table", "Views", "Shortcut+7", () -> give(0)),
                 new Command("More like the chosen asset", "Shelf", "Shortcut+Shift+L", this::moreLike),
+                new Command("Copy labels of the chosen asset", "Shelf", "Shortcut+Shift+C", this::copyLabels),
+                new Command(
+                        "Give the copied labels to what is chosen",
+                        "Shelf",
+                        "Shortcut+Shift+V",
+                        () -> workspace.chosen().pasteLabels()),
                 new Command("Keep this search", "Shelf", "Shortcut+Shift+K", () -> SearchMenu.keep(workspace)),
                 new Command("Move what is chosen to a folder", "Shelf", "Shortcut+M", this::moveChosen),
                 new Command("Put the chosen asset on the table", "Table", "Shortcut+Enter", this::putChosen),
@@ -325,6 +331,13 @@ public final class ShelfWindow extends StackPane {
         Asset asset = workspace.selected().get();
         if (asset != null) {
             workspace.moreLike().like(asset);
+        }
+    }
+
+    private void copyLabels() {
+        Asset asset = workspace.selected().get();
+        if (asset != null) {
+            workspace.chosen().copyLabels(asset);
         }
     }
 

@@ -5,6 +5,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
@@ -23,11 +24,11 @@ import yondershelf.work.Work;
 /** Finds what looks like an asset, like a picture, or has a colour; and looks at what nobody has looked at yet. */
 final class Alike {
     /** So many are shown, and nothing that is further away. */
-    private static final int MOST = 500;
+    private static final int MOST = 1_000;
 
     private static final int LIMIT = 120_000;
     /** Beyond this nobody would call a colour the same, in hundredths of a CIEDE2000 difference. */
-    private static final int COLOUR_LIMIT = 2_000;
+    private static final int COLOUR_LIMIT = 1_300;
 
     static final int EDGE = 96;
 
@@ -52,20 +53,24 @@ final class Alike {
         return Query.LOOK + Base64.getUrlEncoder().withoutPadding().encodeToString(signature.bytes());
     }
 
-    /** @param like as {@link Query#like} has it */
-    Hits find(String like, Hits among) {
+    /**
+     * @param like as {@link Query#like} has it
+     * @param among of all kinds
+     * @param kinds only these are found, all when empty
+     */
+    Hits find(String like, Hits among, Set<Kind> kinds) {
         List<KnownLibrary> libraries = catalogue.known();
         if (like.matches("#[0-9a-fA-F]{6}")) {
             int rgb = Integer.parseInt(like.substring(1), 16);
             float[] lab = new float[3];
             Lab.of(rgb >> 16, rgb >> 8 & 0xff, rgb & 0xff, lab);
             Likeness.Measure measure = (many, at) -> (int) Math.min(1e6, 100 * Signature.distance(lab, many, at));
-            return among.inOrder(likeness.nearest(libraries, among.rows(), measure, MOST, COLOUR_LIMIT));
+            return among.inOrder(likeness.nearest(libraries, among.rows(), measure, MOST, COLOUR_LIMIT), kinds);
         }
         Signature wanted = signature(like);
         return wanted == null
-                ? among.inOrder(List.of())
-                : among.inOrder(likeness.nearest(libraries, among.rows(), wanted::distance, MOST, LIMIT));
+                ? among.inOrder(List.of(), kinds)
+                : among.inOrder(likeness.nearest(libraries, among.rows(), wanted::distance, MOST, LIMIT), kinds);
     }
 
     private @Nullable Signature signature(String like) {

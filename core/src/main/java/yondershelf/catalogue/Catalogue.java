@@ -300,8 +300,8 @@ public final class Catalogue implements AutoCloseable {
         if (query.like().isEmpty()) {
             return plain(query);
         }
-        Hits found = plain(query.withLike("").withOrder(Order.NAME));
-        return like.find(query.like(), found);
+        Hits found = plain(query.withLike("").withKinds(Set.of()).withOrder(Order.NAME));
+        return like.find(query.like(), found, query.kinds());
     }
 
     /**

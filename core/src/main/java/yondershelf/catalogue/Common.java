@@ -25,10 +25,16 @@ import yondershelf.work.Work;
  * @param kinds how many of each kind
  * @param tags how many carry each tag
  * @param texts by field what all of them say; fields are missing in which they differ
+ * @param suggested tags that many of them may want
  * @param away how many lie in libraries that are away, whose labels cannot be changed now
  */
 public record Common(
-        int count, Map<Kind, Integer> kinds, SortedMap<String, Integer> tags, Map<Edit.Field, String> texts, int away) {
+        int count,
+        Map<Kind, Integer> kinds,
+        SortedMap<String, Integer> tags,
+        Map<Edit.Field, String> texts,
+        List<String> suggested,
+        int away) {
     /** Fields that can be said of many at once. */
     public static final Set<Edit.Field> FIELDS = EnumSet.of(
             Edit.Field.AUTHOR,
@@ -53,6 +59,7 @@ public record Common(
         SortedMap<String, Integer> tags = new TreeMap<>();
         Map<Edit.Field, String> texts = new EnumMap<>(Edit.Field.class);
         Set<Edit.Field> mixed = EnumSet.noneOf(Edit.Field.class);
+        Suggestions suggestions = new Suggestions(catalogue.counts().tags().keySet());
         int away = 0;
         int count = 0;
         for (KnownLibrary library : catalogue.known()) {
@@ -61,6 +68,7 @@ public record Common(
                 for (AssetRow row : library.store().assets(of.subList(from, Math.min(of.size(), from + PART)))) {
                     Labels labels = Labels.of(row);
                     kinds.merge(Kind.of(row.kind()).orElse(Kind.TEXTURE), 1, Integer::sum);
+                    suggestions.see(row, labels);
                     labels.tags().forEach(tag -> tags.merge(tag, 1, Integer::sum));
                     for (Edit.Field field : FIELDS) {
                         String text = Relabel.text(labels, field);
@@ -74,6 +82,6 @@ public record Common(
             }
         }
         texts.keySet().removeAll(mixed);
-        return new Common(count, kinds, tags, texts, away);
+        return new Common(count, kinds, tags, texts, suggestions.most(), away);
     }
 }

@@ -3,9 +3,11 @@ package yondershelf.search;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.LongConsumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
@@ -96,11 +98,12 @@ public final class Hits {
     }
 
     /**
-     * Those of some assets that were found, in the order in which they are given. Counts of kinds and tags stay those of all.
+     * Those of some assets that were found, in the order in which they are given.
      *
      * @param keys each once
+     * @param wanted only these kinds, all when empty; how many there are of each is counted anyway
      */
-    public Hits inOrder(List<Key> keys) {
+    public Hits inOrder(List<Key> keys, Set<Kind> wanted) {
         Documents of = documents;
         if (of == null) {
             return this;
@@ -109,19 +112,28 @@ public final class Hits {
         Map<String, BitSet> rows = new HashMap<>();
         keys.forEach(
                 key -> rows.computeIfAbsent(key.library(), k -> new BitSet()).set(key.row()));
-        BitSet[] wanted = libraries.stream().map(rows::get).toArray(BitSet[]::new);
+        BitSet[] sets = libraries.stream().map(rows::get).toArray(BitSet[]::new);
         Map<Key, Integer> docs = new HashMap<>();
         for (int doc : found) {
-            BitSet set = wanted[of.library(doc)];
+            BitSet set = sets[of.library(doc)];
             if (set != null && set.get(of.row(doc))) {
                 docs.put(of.key(doc), doc);
             }
         }
-        int[] out = keys.stream()
-                .filter(docs::containsKey)
-                .mapToInt(key -> docs.getOrDefault(key, 0))
-                .toArray();
-        return new Hits(of, out, kinds, tags);
+        Map<Kind, Integer> counts = new EnumMap<>(Kind.class);
+        int[] out = new int[docs.size()];
+        int many = 0;
+        for (Key key : keys) {
+            int doc = docs.getOrDefault(key, -1);
+            if (doc >= 0) {
+                Kind kind = Kind.values()[of.kind(doc)];
+                counts.merge(kind, 1, Integer::sum);
+                if (wanted.isEmpty() || wanted.contains(kind)) {
+                    out[many++] = doc;
+                }
+            }
+        }
+        return new Hits(of, Arrays.copyOf(out, many), counts, tags);
     }
 
     /** The asset at a place, from 0 to {@link #total} - 1. */

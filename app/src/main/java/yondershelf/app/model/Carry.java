@@ -1,5 +1,7 @@
 package yondershelf.app.model;
 
+import java.io.File;
+import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.image.Image;
 import javafx.scene.input.ClipboardContent;
@@ -38,7 +40,13 @@ public final class Carry {
         if (many) {
             content.put(ALL_CHOSEN, true);
         }
-        content.putString(asset.path());
+        List<File> files = workspace.chosen().files(asset, many);
+        if (files.isEmpty()) {
+            content.putString(asset.path());
+        } else {
+            // let go over another program, it is files
+            content.putFiles(files);
+        }
         board.setContent(content);
         // what stands in the scene is seen on the table itself
         Image seen = many
@@ -63,6 +71,11 @@ public final class Carry {
     /** The tag on a dragboard, if any. */
     public static @Nullable String tag(Dragboard board) {
         return board.getContent(TAG) instanceof String tag ? tag : null;
+    }
+
+    /** True for files that somebody carries here from elsewhere: what is carried from the shelf is more than its files. */
+    public static boolean isFromElsewhere(Dragboard board) {
+        return board.hasFiles() && !board.hasContent(ASSET);
     }
 
     /** The asset on a dragboard, if any. */

@@ -1,19 +1,25 @@
 package yondershelf.app.model;
 
+import java.io.File;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
+import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Common;
 import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.Relabelled;
 import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.Labels;
 import yondershelf.library.Relabel;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
@@ -22,12 +28,16 @@ import yondershelf.work.Job;
 
 /** What is chosen on the shelf, shared by its grid, its cards, menus, drags and commands; and what is done to all of it in one act. */
 public final class Chosen {
+    /** They are looked up while the mouse moves. */
+    private static final int MOST_CARRIED = 100;
+
     private final Catalogue catalogue;
     private final Background background;
     private final InOrder inOrder;
     private final KeptHistory history;
     private final ObjectProperty<Hits> hits;
     private final Runnable changed;
+    private @Nullable Labels copied;
     private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
 
     /** @param changed called when labels are other than they were */
@@ -94,6 +104,29 @@ public final class Chosen {
         });
     }
 
+    /**
+     * The files that an asset is made of, or all that is chosen when it stands for that; of very many the first.
+     *
+     * @param many true when it stands for all that is chosen
+     */
+    List<File> files(Asset asset, boolean many) {
+        List<Asset> carried = many
+                ? selection.get().in(hits.get()).stream()
+                        .limit(MOST_CARRIED)
+                        .flatMap(key -> catalogue.shown(key).stream())
+                        .map(Shown::asset)
+                        .toList()
+                : List.of(asset);
+        List<File> out = new ArrayList<>();
+        for (Asset each : carried) {
+            catalogue
+                    .libraryOf(each.id())
+                    .ifPresent(library -> each.files()
+                            .forEach(f -> out.add(library.resolve(f.path()).toFile())));
+        }
+        return out.stream().distinct().toList();
+    }
+
     /** Reads all that is chosen, for something that is to be done to it. */
     void assets(Consumer<List<Asset>> then) {
         Selection now = selection.get();
@@ -105,6 +138,38 @@ public final class Chosen {
                         .map(Shown::asset)
                         .toList(),
                 then);
+    }
+
+    /** Keeps tags, author, licence and version of an asset, to be given to others. */
+    public void copyLabels(Asset asset) {
+        background.quietly("Copying labels", work -> catalogue.labels(asset), labels -> copied = labels);
+    }
+
+    /** Gives all that is chosen the labels that were copied; what they do not say stays as it is. */
+    public void pasteLabels() {
+        Labels from = copied;
+        if (from == null) {
+            return;
+        }
+        Relabel wanted = Relabel.NOTHING;
+        for (String tag : from.tags()) {
+            wanted = wanted.tagged(tag);
+        }
+        Map<Edit.Field, String> texts = Map.of(
+                Edit.Field.AUTHOR, from.author(),
+                Edit.Field.LICENCE, from.licence(),
+                Edit.Field.VERSION, from.version());
+        for (Map.Entry<Edit.Field, String> text : texts.entrySet()) {
+            wanted = text.getValue().isEmpty() ? wanted : wanted.with(text.getKey(), text.getValue());
+        }
+        if (!wanted.isNothing()) {
+            label("labels", wanted);
+        }
+    }
+
+    /** True when labels were copied. */
+    public boolean hasLabels() {
+        return copied != null;
     }
 
     /** Puts the files that name what is chosen, and their paths as text, where other programs paste from. */

@@ -28,6 +28,13 @@ public final class MoreLike {
     MoreLike(Workspace workspace) {
         this.workspace = workspace;
         this.catalogue = workspace.catalogue();
+        workspace.query().addListener((o, before, now) -> {
+            if (before.like().isEmpty()
+                    && !now.like().isEmpty()
+                    && looking.filter(job -> !job.isOver()).isEmpty()) {
+                look();
+            }
+        });
     }
 
     /** How many assets nobody has looked at yet: they are not found. */
@@ -81,9 +88,6 @@ public final class MoreLike {
     private void show(Query query) {
         workspace.view().set(Workspace.View.SHELF);
         workspace.query().set(query);
-        if (looking.filter(job -> !job.isOver()).isEmpty()) {
-            look();
-        }
     }
 
     /** Goes on in the background; the answer is asked for again as more is seen. */

@@ -44,6 +44,10 @@ final class AssetMenu {
         menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));
         menu.getItems().add(item("Move to a folder", () -> FolderQuestion.ask(workspace, asset)));
         menu.getItems().add(item("Copy its files and paths", workspace.chosen()::copy));
+        menu.getItems().add(item("Copy its labels", () -> workspace.chosen().copyLabels(asset)));
+        MenuItem paste = item("Give it the copied labels", workspace.chosen()::pasteLabels);
+        paste.setDisable(!workspace.chosen().hasLabels());
+        menu.getItems().add(paste);
         menu.getItems().add(new SeparatorMenuItem());
         // with several chosen, the menu of one of them stands for all
         menu.getItems()

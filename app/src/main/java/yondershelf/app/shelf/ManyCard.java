@@ -36,6 +36,7 @@ public final class ManyCard extends VBox {
     private final Label heading = new Label();
     private final Label about = new Label();
     private final TagChips tags = new TagChips("tag-of-many", this::addTag, this::removeTag);
+    private final HBox suggested = new HBox(6);
     private final Map<Edit.Field, TextField> fields = new EnumMap<>(Edit.Field.class);
     private final TextField name = new TextField();
     private final RatingDots rating = new RatingDots(this::rate);
@@ -86,7 +87,9 @@ public final class ManyCard extends VBox {
             }
         });
         add(sheet, 2, 0, "Name", name);
-        getChildren().addAll(head, tags, sheet);
+        suggested.setId("suggested-tags");
+        suggested.setAlignment(Pos.CENTER_LEFT);
+        getChildren().addAll(head, tags, suggested, sheet);
         chosen.selection().addListener(o -> refresh());
         workspace.onChange(this::refresh);
         workspace.onPage(this::refresh);
@@ -163,15 +166,30 @@ public final class ManyCard extends VBox {
             }
         });
         tags.show(found.tags(), found.count());
+        suggest(found.suggested());
         rating.show(found.text(Edit.Field.RATING).map(Integer::parseInt).orElse(-1));
         boolean all = found.text(Edit.Field.FAVOURITE).equals(java.util.Optional.of("true"));
         favourite.setSelected(all);
         favourite.setAccessibleText(all ? "All are favourites" : "Not all are favourites");
         favourite.setTooltip(new Tooltip(all ? "Favourites no longer" : "Make all of them favourites"));
-        for (var part : List.of(tags, rating, favourite, name)) {
+        for (var part : List.of(tags, suggested, rating, favourite, name)) {
             part.setDisable(found.away() > 0);
         }
         fields.values().forEach(f -> f.setDisable(found.away() > 0));
+    }
+
+    private void suggest(List<String> wanted) {
+        suggested.getChildren().clear();
+        for (String tag : wanted) {
+            Button give = new Button("+ " + tag);
+            give.getStyleClass().addAll("chip", "suggested");
+            give.setTooltip(new Tooltip("Give all of them the tag " + tag));
+            give.setAccessibleText("Give all of them the tag " + tag);
+            give.setOnAction(e -> addTag(tag));
+            suggested.getChildren().add(give);
+        }
+        suggested.setVisible(!wanted.isEmpty());
+        suggested.setManaged(!wanted.isEmpty());
     }
 
     private void commit(Edit.Field field, TextField text) {

@@ -44,7 +44,9 @@ public final class EmptyShelf extends StackPane {
                             "Go to intake (Ctrl+2)",
                             () -> workspace.view().set(Workspace.View.INTAKE));
         }
-        return new EmptyPlace("Nothing matches.")
+        boolean unseen = !workspace.query().get().like().isEmpty()
+                && workspace.moreLike().unseen().get() > 0;
+        return new EmptyPlace(unseen ? "Nothing yet: most of it has not been looked at." : "Nothing matches.")
                 .offer(
                         "Show everything",
                         "Esc in the search line does the same",

@@ -52,7 +52,7 @@ final class PlaceDrops {
         return switch (row) {
             case PlaceTree.TagRow tag -> {
                 String one = "gives the tag " + tag.tag();
-                yield board.hasFiles() || Carry.of(board, workspace) != null
+                yield Carry.isFromElsewhere(board) || Carry.of(board, workspace) != null
                         ? one + (Carry.isMany(board) ? " to " + carried() : "")
                         : "";
             }
@@ -71,7 +71,7 @@ final class PlaceDrops {
         if (library.isAway()) {
             return "";
         }
-        if (board.hasFiles()) {
+        if (Carry.isFromElsewhere(board)) {
             return "shows what would go into " + place;
         }
         Asset asset = Carry.of(board, workspace);
@@ -116,7 +116,7 @@ final class PlaceDrops {
         }
         switch (row) {
             case PlaceTree.TagRow on -> {
-                if (board.hasFiles()) {
+                if (Carry.isFromElsewhere(board)) {
                     bringing.bring(null, "", Set.of(on.tag()), board);
                 } else {
                     giveTag(on.tag(), board);
@@ -137,7 +137,7 @@ final class PlaceDrops {
 
     private void put(KnownLibrary library, String folder, Dragboard board) {
         Asset asset = Carry.of(board, workspace);
-        if (board.hasFiles()) {
+        if (Carry.isFromElsewhere(board)) {
             bringing.bring(library, folder, Set.of(), board);
         } else if (asset != null) {
             workspace.filing().move(asset, Carry.isMany(board), library, folder);

@@ -1,0 +1,152 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import yondershelf.catalogue.Shown;
+import yondershelf.search.Query;
+
+/**
+ * Two hundred fresh things are filed into folders, with tags, makers and licences, by keys alone: what a hand does is counted, and the
+ * time it takes.
+ */
+class FilingManyWindowTest extends OneWindow {
+    /** How each lot is called, where it goes, its tag, who made it, how it may be used. */
+    private static final List<String[]> LOTS = List.of(
+            new String[] {"shackle", "ironware/shackles", "metal/shackle", "The yard smith", "CC0-1.0"},
+            new String[] {"fender", "jetty/fenders", "rope/fender", "Harbour loft", "CC-BY-4.0"},
+            new String[] {"crate", "goods/crates", "timber/crate", "The workshop", "CC0-1.0"},
+            new String[] {"buoy", "sea/buoys", "painted/buoy", "Buoy store", "CC-BY-SA-4.0"});
+
+    private static final int EACH = 50;
+    private static final long MOST_MINUTES = 10;
+
+    private int acts;
+
+    private Path fresh() {
+        return on.demo("Station props/came today");
+    }
+
+    @AfterEach
+    void clear() throws Exception {
+        on.takeEverythingBack();
+        if (Files.exists(fresh())) {
+            assertEquals(
+                    LOTS.size() * EACH, Objects.requireNonNull(fresh().toFile().list()).length, "all went back");
+            try (Stream<Path> walk = Files.walk(fresh())) {
+                for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
+                    Files.delete(path);
+                }
+            }
+        }
+        run(on.workspace::scan);
+        await("as before", () -> on.workspace.counts().get().total() < 120);
+    }
+
+    private void press(KeyCode... keys) {
+        acts++;
+        on.press(keys);
+    }
+
+    private void type(String text) {
+        acts += text.length();
+        on.robot.write(text, 8);
+    }
+
+    private List<Shown> found() {
+        return on.workspace.catalogue().page(on.workspace.hits().get(), 0, EACH + 1);
+    }
+
+    @Test
+    void twoHundredByKeysAlone() throws Exception {
+        Files.createDirectories(fresh());
+        for (String[] lot : LOTS) {
+            for (int i = 0; i < EACH; i++) {
+                Files.writeString(
+                        fresh().resolve(lot[0] + "_" + (char) ('a' + i / 26) + (char) ('a' + i % 26) + ".obj"),
+                        "v 0 0 0\nv 1 0 0\nv 0 " + (i + 1) + " 0\nf 1 2 3\n# " + lot[0] + i + "\n");
+            }
+        }
+        run(on.workspace::scan);
+        int total = on.workspace.counts().get().total();
+        await("they came", () -> on.workspace.counts().get().total() >= total + LOTS.size() * EACH);
+        long begun = System.nanoTime();
+        for (String[] lot : LOTS) {
+            press(KeyCode.CONTROL, KeyCode.F);
+            await("the search line", () -> on.window.lookup("#search").isFocused());
+            press(KeyCode.CONTROL, KeyCode.A);
+            type("folder:\"came today\" " + lot[0]);
+            await("the lot", () -> on.workspace.hits().get().total() == EACH);
+            press(KeyCode.DOWN);
+            await("on the shelf", () -> on.window.lookup("#shelf").isFocused());
+            press(KeyCode.CONTROL, KeyCode.A);
+            await(
+                    "all of it",
+                    () -> on.workspace.chosen().selection().get().size() == EACH
+                            && on.window.lookup("#tag-of-many") != null
+                            && on.window.lookup("#many").isVisible());
+            label("#tag-of-many", lot[2]);
+            await(
+                    "tagged",
+                    () -> found().stream().allMatch(s -> s.labels().tags().contains(lot[2])));
+            label("#many-author", lot[3]);
+            await(
+                    "made by",
+                    () -> found().stream().allMatch(s -> s.labels().author().equals(lot[3])));
+            label("#many-licence", lot[4]);
+            await(
+                    "licensed",
+                    () -> found().stream().allMatch(s -> s.labels().licence().equals(lot[4])));
+            run(() -> Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus());
+            press(KeyCode.CONTROL, KeyCode.M);
+            await(
+                    "asked",
+                    () -> on.window.lookup("#question-typed") != null
+                            && on.window.lookup("#question-typed").isFocused());
+            press(KeyCode.CONTROL, KeyCode.A);
+            type(lot[1]);
+            press(KeyCode.ENTER);
+            await("moved", () -> on.workspace.hits().get().total() == 0);
+        }
+        double minutes = (System.nanoTime() - begun) / 60e9;
+        System.out.printf("200 assets filed by keys: %d keys pressed, %.1f minutes%n", acts, minutes);
+        for (String[] lot : LOTS) {
+            List<Shown> there = on.workspace
+                    .catalogue()
+                    .page(on.workspace.catalogue().find(Query.EVERYTHING.withTags(java.util.Set.of(lot[2]))), 0, 100);
+            assertEquals(EACH, there.size(), lot[0]);
+            assertTrue(there.stream()
+                    .allMatch(s -> s.asset().folder().equals(lot[1])
+                            && s.labels().author().equals(lot[3])
+                            && s.labels().licence().equals(lot[4])));
+        }
+        assertTrue(minutes < MOST_MINUTES, minutes + " minutes");
+        assertTrue(onFx(() -> ((ButtonBase) on.window.lookup("#table-undo")).getText())
+                .startsWith("undo move"));
+    }
+
+    /** Tab goes from field to field of the card; so many of them are counted as pressed. */
+    private void label(String field, String text) throws Exception {
+        for (int i = 0; i < 40 && !onFx(() -> on.window.lookup(field).isFocused()); i++) {
+            press(KeyCode.TAB);
+            Toolkit.pulse();
+        }
+        assertTrue(onFx(() -> on.window.lookup(field).isFocused()), field + " is reached by the keys");
+        press(KeyCode.CONTROL, KeyCode.A);
+        type(text);
+        press(KeyCode.ENTER);
+    }
+}
