@@ -1,0 +1,139 @@
+package yondershelf.catalogue;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import yondershelf.content.Kind;
+import yondershelf.content.Picture;
+import yondershelf.content.Problem;
+import yondershelf.format.Formats;
+import yondershelf.library.Edit;
+import yondershelf.library.Library;
+import yondershelf.search.Query;
+import yondershelf.search.QueryText;
+import yondershelf.work.Work;
+
+/** What is like something is found among what was looked at; tags are suggested for many. */
+class AlikeTest {
+    @TempDir
+    Path folder;
+
+    private Path root;
+    private Catalogue catalogue;
+    private Library library;
+
+    @BeforeEach
+    void open() throws Exception {
+        root = Files.createDirectories(folder.resolve("library/rigging/sky"));
+        stripes("blue_rope.png", 40, 80, 160, 9);
+        stripes("blue_cord.png", 45, 86, 166, 9);
+        stripes("rust_rope.png", 150, 70, 30, 9);
+        stripes("blue_wall.png", 40, 80, 160, 3);
+        Files.write(root.resolve("torn.png"), new byte[] {(byte) 0x89, 'P', 'N', 'G', 1, 2, 3});
+        catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
+        library = catalogue.add(folder.resolve("library"), "Rigging");
+        catalogue.scan(library, Work.SILENT);
+    }
+
+    @AfterEach
+    void close() {
+        catalogue.close();
+    }
+
+    private void stripes(String name, int r, int g, int b, int many) throws Exception {
+        byte[] p = new byte[64 * 64 * 3];
+        for (int i = 0; i < 64 * 64; i++) {
+            double part = 0.6 + 0.4 * Math.sin((i % 64 + i / 64) * many / 10.0);
+            p[i * 3] = (byte) (r * part);
+            p[i * 3 + 1] = (byte) (g * part);
+            p[i * 3 + 2] = (byte) (b * part);
+        }
+        Files.write(root.resolve(name), Formats.png(Picture.ofBytes(64, 64, 3, p)));
+    }
+
+    private List<String> found(Query query) {
+        return catalogue.page(catalogue.find(query), 0, 20).stream()
+                .map(s -> s.asset().path().replaceAll(".*/|\\.png", ""))
+                .toList();
+    }
+
+    private String id(String name) {
+        return library.assets().stream()
+                .filter(a -> a.path().endsWith(name + ".png"))
+                .findFirst()
+                .orElseThrow()
+                .id();
+    }
+
+    @Test
+    void theLikestFirst() throws Exception {
+        assertEquals(5, catalogue.unseen());
+        // nobody looked at the others yet
+        catalogue.look(catalogue.asset(id("blue_rope")).orElseThrow(), Work.SILENT);
+        assertEquals(List.of("blue_rope"), found(Query.EVERYTHING.withLike(id("blue_rope"))));
+        catalogue.look(Work.SILENT);
+        assertEquals(0, catalogue.unseen(), "what cannot be read is not tried again and again");
+        List<String> like = found(Query.EVERYTHING.withLike(id("blue_rope")));
+        assertEquals(List.of("blue_rope", "blue_cord"), like.subList(0, 2));
+        Query blue = Query.EVERYTHING.withLike("#285090");
+        assertTrue(
+                found(blue).containsAll(List.of("blue_rope", "blue_wall")),
+                found(blue).toString());
+        assertTrue(!found(blue).contains("rust_rope"));
+        // with other conditions too, written and read
+        Query both = QueryText.parse("like:" + id("blue_rope") + " cord", word -> java.util.Optional.empty());
+        assertEquals(List.of("blue_cord"), found(both));
+        assertEquals(List.of(), found(both.withKinds(Set.of(Kind.MODEL))));
+        assertEquals(both, QueryText.parse(QueryText.whole(both, id -> id), word -> java.util.Optional.empty()));
+        // a picture that is no asset
+        Path outside = Files.copy(root.resolve("rust_rope.png"), folder.resolve("photo.png"));
+        assertEquals(
+                "rust_rope",
+                found(Query.EVERYTHING.withLike(catalogue.likePicture(outside))).get(0));
+        // one that became another picture is looked at again
+        stripes("blue_cord.png", 150, 70, 30, 9);
+        catalogue.scan(library, Work.SILENT);
+        assertEquals(1, catalogue.unseen());
+        catalogue.look(Work.SILENT);
+        assertEquals(
+                "rust_rope", found(Query.EVERYTHING.withLike(id("blue_cord"))).get(1));
+    }
+
+    @Test
+    void tagsForMany() throws Exception {
+        catalogue.edit(library, List.of(Edit.tag(id("torn"), "line/rope"), Edit.tag(id("torn"), "wall")));
+        var all = catalogue.find(Query.EVERYTHING.withWords("blue"));
+        List<String> suggested = catalogue.common(all.page(0, 10), Work.SILENT).suggested();
+        assertEquals(List.of("sky", "line/rope", "wall"), suggested, "the folder of all, then known tags by names");
+        catalogue.relabel(all.page(0, 10), yondershelf.library.Relabel.NOTHING.tagged("sky"));
+        assertTrue(!catalogue.common(all.page(0, 10), Work.SILENT).suggested().contains("sky"), "they have it already");
+    }
+
+    @Test
+    void whatWasDoneIsTakenBackLater() throws Exception {
+        var keys = catalogue.find(Query.EVERYTHING.withWords("blue")).page(0, 10);
+        Relabelled act = catalogue.relabel(keys, yondershelf.library.Relabel.NOTHING.tagged("sea"));
+        catalogue.acts().add(KeptAct.of("tag sea", act));
+        catalogue.close();
+        catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
+        KeptAct kept = catalogue.acts().latest().orElseThrow();
+        assertEquals("tag sea", kept.what());
+        List<Problem> left = catalogue.takeBack(kept, false, Work.SILENT);
+        assertEquals(List.of(), left);
+        assertEquals(0, catalogue.find(Query.EVERYTHING.withTags(Set.of("sea"))).total());
+        assertTrue(catalogue.acts().latest().isEmpty());
+        catalogue.doAgain(kept);
+        assertEquals(3, catalogue.find(Query.EVERYTHING.withTags(Set.of("sea"))).total());
+        // a torn line costs itself only
+        Files.writeString(folder.resolve("home/acts.jsonl"), "{\"id\":\"half", java.nio.file.StandardOpenOption.APPEND);
+        assertEquals("tag sea", catalogue.acts().latest().orElseThrow().what());
+    }
+}
