@@ -88,8 +88,6 @@ class MoveCommandTest {
     void likeOne() throws Exception {
         CommandRun run = run("like", library.resolve("rigging/ring.obj").toString());
         assertEquals(0, run.code(), run.err());
-        assertEquals(
-                "rigging/ring.obj", run.json().path("hits").path(0).path("path").asText());
         assertEquals(3, run.json().path("total").asInt(), "three triangles look alike");
         assertEquals(0, run("like", "#00ff00").json().path("total").asInt());
         assertEquals(1, run("like", folder.resolve("none.png").toString()).code());
