@@ -27,6 +27,8 @@ import yondershelf.search.Query;
 
 /** Above the shelf: kinds with their counts, and the size of the previews. */
 final class KindBar extends HBox {
+    private static final double LEAST_WIDTH = 60;
+
     private final Workspace workspace;
     private final ToggleButton everything = new ToggleButton();
     private final Label where = new Label();
@@ -40,6 +42,8 @@ final class KindBar extends HBox {
         where.getStyleClass().add("faint");
         where.setId("where");
         where.setMinWidth(0);
+        // a letter or two of it say nothing
+        where.visibleProperty().bind(where.widthProperty().greaterThan(LEAST_WIDTH));
         getChildren().add(kind(everything, "All kinds", () -> choose(Set.of())));
         for (Kind kind : List.of(Kind.MODEL, Kind.MATERIAL, Kind.HDRI, Kind.TEXTURE)) {
             ToggleButton button = new ToggleButton(kind.plural());

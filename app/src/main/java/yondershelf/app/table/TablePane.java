@@ -69,6 +69,9 @@ public final class TablePane extends BorderPane {
             button.setMaxWidth(150);
             button.setMinWidth(44);
         }
+        for (Button button : List.of(frame, save)) {
+            button.setMinWidth(Region.USE_PREF_SIZE);
+        }
         Label mark = new Label("● not saved");
         mark.setId("unsaved");
         mark.getStyleClass().add("unsaved");
