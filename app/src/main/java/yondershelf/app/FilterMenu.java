@@ -23,6 +23,8 @@ final class FilterMenu extends MenuButton {
     private static final List<Field> FIELDS = List.of(
             Field.RATING,
             Field.FAVOURITE,
+            Field.PROBLEMS,
+            Field.USED,
             Field.LICENCE,
             Field.AUTHOR,
             Field.PIXELS,
@@ -30,16 +32,18 @@ final class FilterMenu extends MenuButton {
             Field.SIZE,
             Field.STOPS,
             Field.SINCE);
-    private static final Map<Field, String> TITLES = new EnumMap<>(Map.of(
-            Field.RATING, "Rating",
-            Field.FAVOURITE, "Favourites",
-            Field.LICENCE, "Licence",
-            Field.AUTHOR, "Author",
-            Field.PIXELS, "Resolution",
-            Field.TRIANGLES, "Triangles",
-            Field.SIZE, "Size",
-            Field.STOPS, "Dynamic range",
-            Field.SINCE, "First seen"));
+    private static final Map<Field, String> TITLES = new EnumMap<>(Map.ofEntries(
+            Map.entry(Field.RATING, "Rating"),
+            Map.entry(Field.FAVOURITE, "Favourites"),
+            Map.entry(Field.PROBLEMS, "Problems"),
+            Map.entry(Field.USED, "Used"),
+            Map.entry(Field.LICENCE, "Licence"),
+            Map.entry(Field.AUTHOR, "Author"),
+            Map.entry(Field.PIXELS, "Resolution"),
+            Map.entry(Field.TRIANGLES, "Triangles"),
+            Map.entry(Field.SIZE, "Size"),
+            Map.entry(Field.STOPS, "Dynamic range"),
+            Map.entry(Field.SINCE, "First seen")));
 
     private final Workspace workspace;
     private int round;
@@ -123,6 +127,8 @@ final class FilterMenu extends MenuButton {
         String value = typed.substring(condition.field().word().length());
         return switch (condition.field()) {
             case FAVOURITE -> "Favourites only";
+            case PROBLEMS -> "Something is wrong with it";
+            case USED -> value.equals(":no") ? "in no scene" : value.equals(":yes") ? "in a scene" : value;
             case AUTHOR, LICENCE ->
                 condition.values().contains(Condition.NOTHING) ? "not said" : String.join(", ", condition.values());
             default ->

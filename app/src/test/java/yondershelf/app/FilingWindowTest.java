@@ -229,6 +229,25 @@ class FilingWindowTest extends OneWindow {
         }
     }
 
+    /** A scene that was saved is named on the cards of what stands in it. */
+    @Test
+    void whereItIsUsed() throws Exception {
+        Asset bench = on.named("Workbench");
+        run(() -> on.window.table().put(bench));
+        on.awaitStanding("the bench", 1);
+        Path scene = on.folder.resolve("yard.glb");
+        run(() -> on.workspace.openScene().save(scene));
+        await("saved", () -> Files.exists(scene));
+        on.search("used:yes");
+        await("found", () -> on.workspace.hits().get().total() == 1);
+        on.press(KeyCode.ENTER);
+        await(
+                "on its card",
+                () -> on.window.lookup("#used-in") instanceof ButtonBase b
+                        && b.getText().equals("yard.glb"));
+        Files.delete(scene);
+    }
+
     /** What is looked for is kept as a place that goes on finding what fits. */
     @Test
     void aSearchIsKept() throws Exception {

@@ -52,7 +52,7 @@ final class FindCommand extends Base {
             names = "--sort",
             paramLabel = "ORDER",
             description = "relevance, name, newest, best-rated, largest, smallest, most-triangles, fewest-triangles or"
-                    + " highest-resolution.")
+                    + " highest-resolution or most-used.")
     String sort = Order.RELEVANCE.word();
 
     @Option(names = "--limit", paramLabel = "N", description = "At most N hits; 0 for all.")

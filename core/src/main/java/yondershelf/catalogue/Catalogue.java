@@ -48,12 +48,14 @@ public final class Catalogue implements AutoCloseable {
     private final Booth booth;
     private final Contents contents;
     private final KeptActs acts;
+    private final Uses uses;
     private final Alike like;
     private final List<Problem> openingProblems = new ArrayList<>();
 
     private Catalogue(Home home, ContentReader reader) {
         this.home = home;
         this.acts = new KeptActs(home.folder());
+        this.uses = new Uses(home.folder());
         this.reader = reader;
         this.libraries = new Libraries(home, reader);
         this.index = new ShelfIndex(home.cache().resolve("index.bin"));
@@ -217,6 +219,7 @@ public final class Catalogue implements AutoCloseable {
         try (Following _ = new Following(this, () -> {})) {
             looked = library.scan(reader, work);
         }
+        uses.tell(library);
         follow();
         index.saveSoon(true);
         return looked;
@@ -448,6 +451,17 @@ public final class Catalogue implements AutoCloseable {
     /** What some assets have in common. */
     public Common common(List<Key> keys, Work work) {
         return Common.of(this, keys, work);
+    }
+
+    /** Which scenes use an asset. */
+    public Uses uses() {
+        return uses;
+    }
+
+    /** A scene was saved that uses these assets. */
+    public void used(Path scene, Set<String> assets) throws ProblemException {
+        uses.note(scene, assets, known());
+        follow();
     }
 
     /** What was done to labels and files lately, for taking it back at another start. */

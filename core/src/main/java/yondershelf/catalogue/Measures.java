@@ -3,6 +3,7 @@ package yondershelf.catalogue;
 import yondershelf.facts.Facts;
 import yondershelf.library.Labels;
 import yondershelf.search.Traits;
+import yondershelf.store.Findable;
 
 /** What of an asset's facts and labels one can look for, on its way from where it was measured through the store to the index. */
 final class Measures {
@@ -29,8 +30,12 @@ final class Measures {
         return Double.isNaN(value) || value < 0 ? Traits.UNKNOWN : (int) Math.min(Math.round(value), 1L << 30);
     }
 
-    /** @param measures as {@link #of} gave them; anything else is nothing measured */
-    static Traits traits(Labels labels, String measures) {
+    /** @param found with measures as {@link #of} gave them; anything else is nothing measured */
+    static Traits traits(Labels labels, Findable found) {
+        return measured(labels, found.measures()).used(found.scenes(), found.problems());
+    }
+
+    private static Traits measured(Labels labels, String measures) {
         Traits said = new Traits(
                 labels.rating(),
                 labels.favourite(),

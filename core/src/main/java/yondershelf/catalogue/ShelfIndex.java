@@ -99,7 +99,7 @@ final class ShelfIndex {
                 labels.tags(),
                 labels.note(),
                 found.since(),
-                Measures.traits(labels, found.measures()));
+                Measures.traits(labels, found));
     }
 
     /** The same as {@link #save} beside what goes on. */

@@ -18,6 +18,10 @@ public enum Field {
     FAVOURITE(true),
     /** 0 to 5. */
     RATING(true),
+    /** 0 or 1: whether something was found to be wrong with it. */
+    PROBLEMS(true),
+    /** How many scenes use it. */
+    USED(true),
     TRIANGLES(true),
     /** Of the longer edge of the largest picture. */
     PIXELS(true),

@@ -14,7 +14,8 @@ public enum Order {
     SMALLEST,
     MOST_TRIANGLES,
     FEWEST_TRIANGLES,
-    HIGHEST_RESOLUTION;
+    HIGHEST_RESOLUTION,
+    MOST_USED;
 
     /** As it is typed. */
     public String word() {
@@ -43,6 +44,7 @@ public enum Order {
             case LARGEST, SMALLEST -> Field.SIZE;
             case MOST_TRIANGLES, FEWEST_TRIANGLES -> Field.TRIANGLES;
             case HIGHEST_RESOLUTION -> Field.PIXELS;
+            case MOST_USED -> Field.USED;
             case RELEVANCE, NAME -> Field.TAG;
         };
     }

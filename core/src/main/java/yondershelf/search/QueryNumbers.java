@@ -48,10 +48,13 @@ final class QueryNumbers {
         Field field = condition.field();
         boolean least = condition.from() <= LEAST;
         boolean most = condition.to() == MOST;
+        if (field == Field.USED && (condition.to() == 0 || condition.from() == 1 && most)) {
+            return most ? ":yes" : ":no";
+        }
         if (!least && most) {
             return ">=" + text(field, condition.from());
         }
-        if (least && !most && field != Field.RATING && field != Field.FAVOURITE) {
+        if (least && !most && field != Field.RATING && !isYesOrNo(field)) {
             return "<=" + text(field, condition.to());
         }
         String from = text(field, condition.from());
@@ -66,7 +69,7 @@ final class QueryNumbers {
                         ? value / (long) THOUSAND + "m"
                         : value % 10 == 0 ? value / 10 + "cm" : value + "mm";
             case STOPS -> value % 10 == 0 ? String.valueOf(value / 10) : value / 10 + "." + value % 10;
-            case FAVOURITE -> value == 0 ? "no" : "yes";
+            case FAVOURITE, PROBLEMS -> value == 0 ? "no" : "yes";
             case SINCE ->
                 Instant.ofEpochSecond(value)
                         .atZone(ZoneId.systemDefault())
@@ -76,12 +79,19 @@ final class QueryNumbers {
         };
     }
 
+    private static boolean isYesOrNo(Field field) {
+        return field == Field.FAVOURITE || field == Field.PROBLEMS;
+    }
+
     private static Span span(Field field, String text) throws ProblemException {
         String typed = text.strip().toLowerCase(Locale.ROOT);
         if (field == Field.SINCE) {
             return day(typed);
         }
-        if (field == Field.FAVOURITE && (typed.equals("yes") || typed.equals("no"))) {
+        if (field == Field.USED && typed.equals("yes")) {
+            return new Span(1, MOST);
+        }
+        if ((isYesOrNo(field) || field == Field.USED) && (typed.equals("yes") || typed.equals("no"))) {
             long is = typed.equals("yes") ? 1 : 0;
             return new Span(is, is);
         }
@@ -126,7 +136,7 @@ final class QueryNumbers {
         String advice = switch (field) {
             case SIZE -> "Write it like 50cm, 300mm or 1.8m";
             case SINCE -> "Write it like 2026-11-01";
-            case FAVOURITE -> "Write yes or no";
+            case FAVOURITE, PROBLEMS -> "Write yes or no";
             default -> "Write a number, like 4 or 20k";
         };
         return new Problem(value, "it is no value for " + field.word(), advice).raise();

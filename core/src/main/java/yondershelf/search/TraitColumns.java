@@ -12,6 +12,9 @@ final class TraitColumns {
     private static final int TRIANGLES = 3;
     private static final int RATING = 7;
     private static final int FAVOURITE = 8;
+    private static final int PROBLEMS = 16;
+    private static final int SCENES = 5;
+    private static final int MOST_SCENES = 1_023;
 
     /** Texts that many documents share, numbered; 0 is none. */
     static final class Shared {
@@ -33,7 +36,7 @@ final class TraitColumns {
         }
     }
 
-    /** Rating and favourite; then triangles, pixels, size and stops, one more than they are, so that 0 is unknown. */
+    /** Rating, favourite, problems and scenes; then triangles, pixels, size and stops, one more than they are, so that 0 is unknown. */
     private final Column said;
 
     private final Column authors;
@@ -99,7 +102,10 @@ final class TraitColumns {
     }
 
     void add(Traits traits) {
-        said.add(traits.rating() & RATING | (traits.favourite() ? FAVOURITE : 0));
+        said.add(traits.rating() & RATING
+                | (traits.favourite() ? FAVOURITE : 0)
+                | (traits.problems() ? PROBLEMS : 0)
+                | Math.min(MOST_SCENES, traits.scenes()) << SCENES);
         authors.add(names.number(traits.author()));
         licences.add(names.number(traits.licence()));
         triangles.add(traits.triangles() + 1);
@@ -113,6 +119,8 @@ final class TraitColumns {
         return switch (field) {
             case RATING -> said.get(doc) & RATING;
             case FAVOURITE -> (said.get(doc) & FAVOURITE) == 0 ? 0 : 1;
+            case PROBLEMS -> (said.get(doc) & PROBLEMS) == 0 ? 0 : 1;
+            case USED -> said.get(doc) >> SCENES;
             case TRIANGLES -> triangles.get(doc) - 1;
             case PIXELS -> pixels.get(doc) - 1;
             case SIZE -> sizes.get(doc) - 1;

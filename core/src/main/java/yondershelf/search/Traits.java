@@ -10,6 +10,8 @@ package yondershelf.search;
  * @param pixels the longer edge of its largest picture
  * @param millimetres its largest extent
  * @param tenthsOfStops dynamic range of an HDRI, in tenths of a doubling
+ * @param problems true when something was found to be wrong with it
+ * @param scenes how many scenes use it
  */
 public record Traits(
         int rating,
@@ -19,13 +21,52 @@ public record Traits(
         int triangles,
         int pixels,
         int millimetres,
-        int tenthsOfStops) {
+        int tenthsOfStops,
+        boolean problems,
+        int scenes) {
     public static final int UNKNOWN = -1;
     public static final Traits NONE = new Traits(0, false, "", "", UNKNOWN, UNKNOWN, UNKNOWN, UNKNOWN);
+
+    /** Of one nothing is wrong with, as far as is known, and that no scene uses. */
+    public Traits(
+            int rating,
+            boolean favourite,
+            String author,
+            String licence,
+            int triangles,
+            int pixels,
+            int millimetres,
+            int tenthsOfStops) {
+        this(rating, favourite, author, licence, triangles, pixels, millimetres, tenthsOfStops, false, 0);
+    }
+
+    /** The same of one that has problems, or not, and is used in scenes. */
+    public Traits used(int inScenes, boolean hasProblems) {
+        return new Traits(
+                rating,
+                favourite,
+                author,
+                licence,
+                triangles,
+                pixels,
+                millimetres,
+                tenthsOfStops,
+                hasProblems,
+                inScenes);
+    }
 
     /** The same with other measures. */
     public Traits measured(int itsTriangles, int itsPixels, int itsMillimetres, int itsTenthsOfStops) {
         return new Traits(
-                rating, favourite, author, licence, itsTriangles, itsPixels, itsMillimetres, itsTenthsOfStops);
+                rating,
+                favourite,
+                author,
+                licence,
+                itsTriangles,
+                itsPixels,
+                itsMillimetres,
+                itsTenthsOfStops,
+                problems,
+                scenes);
     }
 }

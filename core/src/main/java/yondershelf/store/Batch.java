@@ -165,12 +165,29 @@ public final class Batch {
      * @param findings one text for each thing found
      */
     public void judge(String id, String key, List<String> findings) {
+        // one that has problems now, or has none any more, is found otherwise
+        int other = run(
+                "UPDATE asset SET changed = ? WHERE id = ? AND (SELECT coalesce(max(found > 0), 0) FROM verdict WHERE id = ?)"
+                        + " <> ?",
+                generation,
+                id,
+                id,
+                findings.isEmpty() ? 0 : 1);
+        changed |= other > 0;
         run(
                 "INSERT OR REPLACE INTO verdict(id, key, found, findings) VALUES(?, ?, ?, ?)",
                 id,
                 key,
                 findings.size(),
                 String.join("\n", findings));
+    }
+
+    /** Keeps in how many scenes an asset is used. */
+    public void used(String id, int scenes) {
+        run("INSERT OR REPLACE INTO used(id, scenes) VALUES(?, ?)", id, scenes);
+        if (run("UPDATE asset SET changed = ? WHERE id = ?", generation, id) > 0) {
+            changed = true;
+        }
     }
 
     /** Forgets all verdicts: they were reached by other rules. */

@@ -279,8 +279,10 @@ public final class Store implements AutoCloseable {
                     long now = sql.number("SELECT value FROM meta WHERE name = 'generation'", 0);
                     List<Findable> put = new ArrayList<>();
                     sql.each(
-                            "SELECT row, kind, name, folder, path, since, said, measures FROM asset LEFT JOIN fact USING (id)"
-                                    + " WHERE changed > ?",
+                            "SELECT a.row, a.kind, a.name, a.folder, a.path, a.since, a.said, f.measures,"
+                                    + " coalesce(v.found, 0), coalesce(u.scenes, 0) FROM asset a LEFT JOIN fact f ON f.id = a.id"
+                                    + " LEFT JOIN verdict v ON v.id = a.id AND v.key = a.key LEFT JOIN used u ON u.id = a.id"
+                                    + " WHERE a.changed > ?",
                             r -> put.add(findable(r)),
                             generation);
                     List<Integer> gone = new ArrayList<>();
@@ -402,7 +404,9 @@ public final class Store implements AutoCloseable {
                 r.getString(5),
                 r.getLong(6),
                 r.getString(7),
-                measures == null ? "" : measures);
+                measures == null ? "" : measures,
+                r.getInt(9) > 0,
+                r.getInt(10));
     }
 
     private static AssetRow asset(ResultSet r) throws SQLException {

@@ -17,6 +17,8 @@ import yondershelf.content.Problem;
 import yondershelf.format.Formats;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
+import yondershelf.mend.Mend;
+import yondershelf.search.Order;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
 import yondershelf.work.Work;
@@ -115,6 +117,44 @@ class AlikeTest {
         assertEquals(List.of("sky", "line/rope", "wall"), suggested, "the folder of all, then known tags by names");
         catalogue.relabel(all.page(0, 10), yondershelf.library.Relabel.NOTHING.tagged("sky"));
         assertTrue(!catalogue.common(all.page(0, 10), Work.SILENT).suggested().contains("sky"), "they have it already");
+    }
+
+    /** Scenes that use something, and what is wrong, are conditions and an order. */
+    @Test
+    void usedAndWithProblems() throws Exception {
+        Path yard = folder.resolve("yard.glb");
+        catalogue.used(yard, Set.of(id("blue_rope"), id("rust_rope"), ""));
+        catalogue.used(folder.resolve("shed.glb"), Set.of(id("blue_rope")));
+        assertEquals(
+                List.of("shed.glb", "yard.glb"),
+                catalogue.uses().of(id("blue_rope")).stream()
+                        .map(p -> p.getFileName().toString())
+                        .toList());
+        assertEquals(List.of("blue_rope", "rust_rope"), found(typed("used:yes").withOrder(Order.MOST_USED)));
+        assertEquals(List.of("blue_cord", "blue_wall", "torn"), found(typed("used:no")));
+        assertEquals(List.of("blue_rope"), found(typed("used>=2")));
+        // saved again without one of them
+        catalogue.used(yard, Set.of(id("rust_rope")));
+        assertEquals(List.of("blue_rope", "rust_rope"), found(typed("used:1")));
+        Mend.check(library, new Formats(), Work.SILENT);
+        catalogue.follow();
+        assertEquals(List.of("torn"), found(typed("problems:yes")));
+        stripes("torn.png", 1, 2, 3, 4);
+        catalogue.scan(library, Work.SILENT);
+        Mend.check(library, new Formats(), Work.SILENT);
+        catalogue.follow();
+        assertEquals(List.of(), found(typed("problems:yes")));
+        for (String text : List.of("used:yes", "used:no", "problems:yes", "-problems:yes")) {
+            assertEquals(text, QueryText.of(typed(text), id -> id));
+        }
+        // a store that was lost is told again
+        catalogue.forget(library);
+        catalogue.scan(library, Work.SILENT);
+        assertEquals(List.of("blue_rope", "rust_rope"), found(typed("used:yes")));
+    }
+
+    private static Query typed(String text) throws Exception {
+        return QueryText.parse(text, word -> java.util.Optional.empty());
     }
 
     @Test

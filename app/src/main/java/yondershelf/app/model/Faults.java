@@ -66,6 +66,7 @@ public final class Faults {
                     for (Library library : catalogue.libraries()) {
                         all.addAll(Mend.check(library, catalogue.reader(), work));
                     }
+                    catalogue.follow();
                     return Found.of(all);
                 },
                 this::show);

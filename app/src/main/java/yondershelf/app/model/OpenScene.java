@@ -194,6 +194,7 @@ public final class OpenScene {
                             catalogue.remember(assets(scene));
                             SceneFile.save(scene, to, catalogue.reader());
                             recovery.clear();
+                            catalogue.used(to, assets(scene));
                             return Optional.ofNullable(changed(to));
                         },
                         time -> {

@@ -101,7 +101,11 @@ public final class Workspace {
         this.moreLike = new MoreLike(this);
         this.filing = new Filing(this, fileRuns, history);
         this.faults = new Faults(catalogue, background, fileRuns);
-        faults.findings().addListener(o -> changed.forEach(Runnable::run));
+        faults.findings().addListener(o -> {
+            // what has problems is found by that
+            search();
+            changed.forEach(Runnable::run);
+        });
         query.addListener((o, before, now) -> search());
     }
 

@@ -1,11 +1,16 @@
 package yondershelf.app.shelf;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import javafx.application.Platform;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import org.jspecify.annotations.Nullable;
@@ -139,6 +144,42 @@ final class FactSheet extends GridPane {
             line("Range", String.format(Locale.ROOT, "%.1f stops", f.stops()));
         }
         line("On disk", Words.bytes(f.bytes()));
+        if (thing != null) {
+            uses(thing);
+        }
+    }
+
+    /** The scenes that use it, the latest first; each can be opened from here. */
+    private void uses(Asset thing) {
+        workspace
+                .background()
+                .quietly(
+                        "Looking where " + thing.name() + " is used",
+                        work -> workspace.catalogue().uses().of(thing.id()),
+                        scenes -> {
+                            if (thing.equals(asset) && !scenes.isEmpty()) {
+                                line("Used in", menu(scenes));
+                            }
+                        });
+    }
+
+    private Node menu(List<Path> scenes) {
+        MenuButton button = new MenuButton(
+                scenes.size() == 1
+                        ? String.valueOf(scenes.get(0).getFileName())
+                        : Words.plural(scenes.size(), "scene"));
+        button.setId("used-in");
+        button.getStyleClass().add("quiet");
+        button.setMnemonicParsing(false);
+        button.setTooltip(new Tooltip("Scenes that use it: one that is chosen is opened"));
+        for (Path scene : scenes) {
+            MenuItem item = new MenuItem("Open " + scene.getFileName());
+            item.setMnemonicParsing(false);
+            item.setDisable(!Files.isRegularFile(scene));
+            item.setOnAction(e -> workspace.openScene().open(scene));
+            button.getItems().add(item);
+        }
+        return button;
     }
 
     private void others(@Nullable Asset thing) {
