@@ -87,9 +87,9 @@ public final class FileRuns {
         void run(Runnable then) {
             List<Run> made = Collections.synchronizedList(new ArrayList<>());
             Runnable over = () -> {
-                runs = List.copyOf(made);
-                if (!runs.isEmpty()) {
-                    kept = keep(what, runs);
+                List<Run> all = List.copyOf(made);
+                if (!all.isEmpty()) {
+                    kept = keep(what, all);
                     then.run();
                 }
                 lookAgain.run();
@@ -97,6 +97,8 @@ public final class FileRuns {
             background.inTurn(
                     title,
                     work -> {
+                        // who takes it back next asks before this thread has told anybody
+                        runs = made;
                         changing.run(made, work);
                         return true;
                     },
