@@ -170,15 +170,14 @@ class FilingWindowTest extends OneWindow {
                         .allMatch(a -> on.workspace
                                 .catalogue()
                                 .asset(a.id())
-                                .orElseThrow()
-                                .folder()
-                                .equals("ropes/all of them")));
+                                .filter(moved -> moved.folder().equals("ropes/all of them"))
+                                .isPresent()));
         await("remembered", () -> undoable().startsWith("move "));
         undo();
         await(
                 "back",
                 () -> before.equals(before.stream()
-                        .map(a -> on.workspace.catalogue().asset(a.id()).orElseThrow())
+                        .flatMap(a -> on.workspace.catalogue().asset(a.id()).stream())
                         .toList()));
     }
 

@@ -211,6 +211,16 @@ public final class Library {
         return looked;
     }
 
+    /** Something done to files and the store. */
+    interface Doing {
+        void run() throws IOException, ProblemException;
+    }
+
+    /** Does something that no look of this process is to see half done: files that moved would seem gone. */
+    synchronized void undisturbed(Doing doing) throws IOException, ProblemException {
+        doing.run();
+    }
+
     /** Takes in labels that others gave. True when there were any. */
     public synchronized boolean catchUp() throws IOException, ProblemException {
         identities.journal().load();

@@ -25,37 +25,44 @@ final class Shifting {
     /** Notes all that is about to happen, then does it; cut off anywhere, the note tells what to take back. */
     static void shift(Library library, UndoRun kept, Map<String, String> wanted, Work work) throws ProblemException {
         try {
-            Disk disk = library.disk();
             List<Manifest.Act> acts = new ArrayList<>();
             Set<Path> named = new HashSet<>();
             for (Map.Entry<String, String> each : wanted.entrySet()) {
                 acts.add(act(library, each.getKey(), each.getValue(), named));
             }
             kept.note(acts);
-            Set<Path> into = new LinkedHashSet<>();
-            Set<Path> outOf = new LinkedHashSet<>();
-            long done = 0;
-            for (Manifest.Act act : acts) {
-                work.progress(done++, acts.size(), act.path());
-                Path from = library.inside(Path.of(String.valueOf(act.from())));
-                Path to = library.inside(Path.of(act.path()));
-                if (into.add(library.folderOf(to))) {
-                    disk.makeFolders(library.folderOf(to));
-                }
-                outOf.add(library.folderOf(from));
-                disk.move(from, to);
-            }
-            // the new name is to be on the disk before the old one is gone
-            outOf.removeAll(into);
-            for (Path folder : into) {
-                disk.syncFolder(folder);
-            }
-            for (Path folder : outOf) {
-                disk.syncFolder(folder);
-            }
-            follow(library, wanted);
+            library.undisturbed(() -> {
+                shift(library, acts, work);
+                follow(library, wanted);
+            });
         } catch (IOException e) {
             throw library.notWritten(library.root(), e);
+        }
+    }
+
+    private static void shift(Library library, List<Manifest.Act> acts, Work work)
+            throws IOException, ProblemException {
+        Disk disk = library.disk();
+        Set<Path> into = new LinkedHashSet<>();
+        Set<Path> outOf = new LinkedHashSet<>();
+        long done = 0;
+        for (Manifest.Act act : acts) {
+            work.progress(done++, acts.size(), act.path());
+            Path from = library.inside(Path.of(String.valueOf(act.from())));
+            Path to = library.inside(Path.of(act.path()));
+            if (into.add(library.folderOf(to))) {
+                disk.makeFolders(library.folderOf(to));
+            }
+            outOf.add(library.folderOf(from));
+            disk.move(from, to);
+        }
+        // the new name is to be on the disk before the old one is gone
+        outOf.removeAll(into);
+        for (Path folder : into) {
+            disk.syncFolder(folder);
+        }
+        for (Path folder : outOf) {
+            disk.syncFolder(folder);
         }
     }
 

@@ -117,19 +117,28 @@ public final class Undoing {
     /** Takes changes back, in the order given; of files that move back their assets keep what was said of them. */
     static int restore(Library library, UndoRun kept, List<Manifest.Act> changes, Work work)
             throws IOException, ProblemException {
-        int files = 0;
         Map<String, String> shifted = new LinkedHashMap<>();
+        changes.stream().filter(c -> c.from() != null).forEach(c -> shifted.put(c.path(), String.valueOf(c.from())));
+        if (shifted.isEmpty()) {
+            return each(library, kept, changes, work);
+        }
+        int[] files = new int[1];
+        library.undisturbed(() -> {
+            files[0] = each(library, kept, changes, work);
+            Shifting.follow(library, shifted);
+        });
+        return files[0];
+    }
+
+    private static int each(Library library, UndoRun kept, List<Manifest.Act> changes, Work work)
+            throws IOException, ProblemException {
+        int files = 0;
         for (Manifest.Act change : changes) {
             work.progress(files, changes.size(), change.path());
-            String from = change.from();
-            if (from != null) {
-                shifted.put(change.path(), from);
-            }
             if (restore(library, kept, change)) {
                 files++;
             }
         }
-        Shifting.follow(library, shifted);
         return files;
     }
 

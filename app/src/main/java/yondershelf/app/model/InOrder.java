@@ -30,6 +30,10 @@ final class InOrder implements AutoCloseable {
 
     /** Does something; its result, or what went wrong, comes back on the interface thread. */
     <T> void run(String what, Callable<T> body, Consumer<T> then) {
+        if (thread.isShutdown()) {
+            // the program ends: what came back last has nobody to show it to
+            return;
+        }
         thread.execute(() -> {
             try {
                 T value = body.call();
