@@ -13,6 +13,7 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
@@ -82,6 +83,10 @@ final class FactSheet extends GridPane {
     /** A figure that can be told otherwise, where there is somewhere to keep what is told. */
     private void told(String word, Node menu) {
         menu.setDisable(away);
+        if (menu instanceof Region region) {
+            // what was told is read whole, whatever stands beside it
+            region.setMinWidth(Region.USE_PREF_SIZE);
+        }
         line(word, menu);
     }
 
