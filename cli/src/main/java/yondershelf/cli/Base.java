@@ -8,12 +8,15 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
@@ -23,6 +26,7 @@ import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Relabelled;
 import yondershelf.catalogue.Shown;
+import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Visible;
@@ -198,6 +202,17 @@ abstract class Base implements Callable<Integer> {
                 .flatMap(library -> library.store()
                         .asset(library.assetId(library.relative(file)))
                         .map(row -> new Key(library.id(), row.row())));
+    }
+
+    /** Kinds by their words. */
+    final Set<Kind> kinds(List<String> words) {
+        Set<Kind> out = EnumSet.noneOf(Kind.class);
+        for (String word : words) {
+            out.add(Kind.of(word)
+                    .orElseThrow(
+                            () -> new CommandLine.ParameterException(spec.commandLine(), "There is no kind " + word)));
+        }
+        return out;
     }
 
     /** A library by name, id or folder, opened already. */

@@ -1,7 +1,6 @@
 package yondershelf.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -67,12 +66,7 @@ final class FindCommand extends Base {
 
     @Override
     void run(IsolatedReader reader) throws ProblemException {
-        Set<Kind> wanted = EnumSet.noneOf(Kind.class);
-        for (String kind : kinds) {
-            wanted.add(Kind.of(kind)
-                    .orElseThrow(
-                            () -> new CommandLine.ParameterException(spec.commandLine(), "There is no kind " + kind)));
-        }
+        Set<Kind> wanted = kinds(kinds);
         Catalogue catalogue = keptCatalogue(reader);
         if (fresh || !catalogue.known().stream().allMatch(KnownLibrary::isLookedThrough)) {
             catalogue.connect();

@@ -1,10 +1,8 @@
 package yondershelf.cli;
 
 import java.nio.file.Path;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -37,12 +35,7 @@ final class LikeCommand extends Base {
 
     @Override
     void run(IsolatedReader reader) throws ProblemException {
-        Set<Kind> wanted = EnumSet.noneOf(Kind.class);
-        for (String kind : kinds) {
-            wanted.add(Kind.of(kind)
-                    .orElseThrow(
-                            () -> new CommandLine.ParameterException(spec.commandLine(), "There is no kind " + kind)));
-        }
+        Set<Kind> wanted = kinds(kinds);
         Catalogue catalogue = catalogue(reader);
         if (!known) {
             catalogue.look(work);
