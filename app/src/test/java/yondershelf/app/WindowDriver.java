@@ -122,6 +122,25 @@ final class WindowDriver implements AutoCloseable {
         }
     }
 
+    /** How things stand, in words for whoever reads of a failure. */
+    String state() throws Exception {
+        return onFx(() ->
+                "view %s, query %s, hits %d of %d, chosen %s, undoable %s, redoable %s, problem %s, asked %s, jobs %s"
+                        .formatted(
+                                workspace.view().get(),
+                                workspace.query().get(),
+                                workspace.hits().get().total(),
+                                workspace.counts().get().total(),
+                                workspace.selected().get(),
+                                workspace.history().undoable(),
+                                workspace.history().redoable(),
+                                workspace.problem().get(),
+                                workspace.questions().current().get(),
+                                workspace.jobs().list().stream()
+                                        .map(j -> j.title() + " " + j.state())
+                                        .toList()));
+    }
+
     /** True when nothing but previews is under way. */
     private boolean isQuiet() {
         return workspace.jobs().list().stream()
