@@ -27,6 +27,8 @@ final class FilterMenu extends MenuButton {
             Field.USED,
             Field.LICENCE,
             Field.AUTHOR,
+            Field.JOB,
+            Field.COLOUR,
             Field.PIXELS,
             Field.TRIANGLES,
             Field.SIZE,
@@ -39,6 +41,8 @@ final class FilterMenu extends MenuButton {
             Map.entry(Field.USED, "Used"),
             Map.entry(Field.LICENCE, "Licence"),
             Map.entry(Field.AUTHOR, "Author"),
+            Map.entry(Field.JOB, "Made for"),
+            Map.entry(Field.COLOUR, "Colour"),
             Map.entry(Field.PIXELS, "Resolution"),
             Map.entry(Field.TRIANGLES, "Triangles"),
             Map.entry(Field.SIZE, "Size"),
@@ -129,7 +133,11 @@ final class FilterMenu extends MenuButton {
             case FAVOURITE -> "Favourites only";
             case PROBLEMS -> "Something is wrong with it";
             case USED -> value.equals(":no") ? "in no scene" : value.equals(":yes") ? "in a scene" : value;
-            case AUTHOR, LICENCE ->
+            case COLOUR ->
+                condition.values().contains(Condition.NOTHING)
+                        ? "not looked at yet"
+                        : String.join(", ", condition.values());
+            case AUTHOR, LICENCE, JOB ->
                 condition.values().contains(Condition.NOTHING) ? "not said" : String.join(", ", condition.values());
             default ->
                 value.startsWith(">=")

@@ -33,10 +33,6 @@ import yondershelf.app.model.Workspace;
 
 /** Files are brought in and faults are mended through the window, and both are taken back. */
 class BringingInWindowTest extends OneWindow {
-    private void undo() throws Exception {
-        run(() -> on.workspace.attempt(on.workspace.history()::undo));
-    }
-
     private boolean offers(String words) {
         return on.window.lookup("#take-in") instanceof Button b && b.getText().equals(words);
     }
@@ -58,7 +54,7 @@ class BringingInWindowTest extends OneWindow {
                 "mended",
                 () -> on.workspace.faults().findings().get().size() < 5
                         && on.workspace.history().undoable().orElse("").startsWith("mend "));
-        undo();
+        on.undo();
         await("taken back", () -> on.workspace.faults().findings().get().size() == faults);
         assertArrayEquals(before, Files.readAllBytes(crate));
     }
@@ -71,7 +67,7 @@ class BringingInWindowTest extends OneWindow {
         on.click("#take-in");
         await("taken in", () -> assets() == before + 3);
         assertTrue(Files.exists(on.demo("Station props/shingle_study/sky/grey_noon.hdr")));
-        undo();
+        on.undo();
         await("taken out again", () -> assets() == before);
         assertFalse(Files.exists(on.demo("Station props/shingle_study")));
     }
@@ -101,7 +97,7 @@ class BringingInWindowTest extends OneWindow {
         String document = Files.readString(on.demo("Station props/shingle_study/ground/Dry shingle.mtlx"));
         assertFalse(document.contains("basecolor.png"), document);
         assertTrue(document.contains("dry_shingle_roughness.png"), document);
-        undo();
+        on.undo();
         await("taken out again", () -> assets() == before);
         assertFalse(Files.exists(on.demo("Station props/shingle_study")));
     }
@@ -206,7 +202,7 @@ class BringingInWindowTest extends OneWindow {
         int before = on.workspace.counts().get().tags().getOrDefault("brass", 0);
         on.click("#take-in");
         await("tagged", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == before + 3);
-        undo();
+        on.undo();
         await("as before", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == before);
     }
 }

@@ -80,10 +80,6 @@ class FilingWindowTest extends OneWindow {
                         && t.getText().equals(words));
     }
 
-    private void undo() throws Exception {
-        run(() -> on.workspace.attempt(on.workspace.history()::undo));
-    }
-
     private String undoable() {
         return on.workspace.history().undoable().orElse("");
     }
@@ -125,7 +121,7 @@ class FilingWindowTest extends OneWindow {
         run(() -> on.workspace.attempt(on.workspace.history()::redo));
         await("moved again", () -> on.named("Tool chest").folder().equals("shore"));
         await("one act", () -> undoable().equals("move Tool chest to shore"));
-        undo();
+        on.undo();
         await("and back", () -> on.named("Tool chest").folder().equals("workshop"));
     }
 
@@ -173,7 +169,7 @@ class FilingWindowTest extends OneWindow {
                                 .filter(moved -> moved.folder().equals("ropes/all of them"))
                                 .isPresent()));
         await("remembered", () -> undoable().startsWith("move "));
-        undo();
+        on.undo();
         await(
                 "back",
                 () -> before.equals(before.stream()
@@ -186,7 +182,7 @@ class FilingWindowTest extends OneWindow {
         menu(folder("rigging"), "New folder in it");
         answer("blocks");
         await("made", () -> Files.isDirectory(on.demo("Station props/rigging/blocks")));
-        undo();
+        on.undo();
         await("gone", () -> !Files.exists(on.demo("Station props/rigging/blocks")));
         int total = on.workspace.counts().get().total();
         menu(folder("rigging"), "Rename or move it");
@@ -194,14 +190,14 @@ class FilingWindowTest extends OneWindow {
         await("renamed", () -> onList(folder("lines")) >= 0 && onList(folder("rigging")) < 0);
         assertEquals(total, on.workspace.counts().get().total());
         await("remembered", () -> undoable().equals("rename rigging to lines/rigging"));
-        undo();
+        on.undo();
         await("as it was", () -> onList(folder("rigging")) >= 0 && onList(folder("lines")) < 0);
         int inIt = ((PlaceTree.FolderRow) places().getItems().get(onList(folder("rigging")))).count();
         menu(folder("rigging"), "Delete it with all in it");
         await("deleted", () -> on.workspace.counts().get().total() == total - inIt);
         assertFalse(Files.exists(on.demo("Station props/rigging")));
         await("remembered", () -> undoable().equals("delete the folder rigging"));
-        undo();
+        on.undo();
         await("there again", () -> on.workspace.counts().get().total() == total);
     }
 
@@ -237,7 +233,7 @@ class FilingWindowTest extends OneWindow {
         Path scene = on.folder.resolve("yard.glb");
         run(() -> on.workspace.openScene().save(scene));
         await("saved", () -> Files.exists(scene));
-        on.search("used:yes");
+        on.search("workbench used:yes");
         await("found", () -> on.workspace.hits().get().total() == 1);
         on.press(KeyCode.ENTER);
         await(
@@ -290,7 +286,7 @@ class FilingWindowTest extends OneWindow {
         answer("Brass, small");
         menu("search-Brass, small", "Delete the search, not what it finds");
         await("gone", () -> onList("search-Brass, small") < 0);
-        undo();
+        on.undo();
         await("there", () -> onList("search-Brass, small") >= 0);
     }
 
@@ -301,7 +297,7 @@ class FilingWindowTest extends OneWindow {
         drag("tag-brass", "tag-metal");
         await("nested", () -> on.workspace.counts().get().tags().getOrDefault("metal/brass", 0) == brass);
         assertFalse(on.workspace.counts().get().tags().containsKey("brass"));
-        undo();
+        on.undo();
         await("as it was", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == brass);
     }
 

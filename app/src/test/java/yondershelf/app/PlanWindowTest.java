@@ -125,10 +125,6 @@ class PlanWindowTest extends OneWindow {
                 .orElseThrow());
     }
 
-    private void undo() throws Exception {
-        run(() -> on.workspace.attempt(on.workspace.history()::undo));
-    }
-
     private void letGo() throws Exception {
         on.robot.clickOn("let it go");
         await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
@@ -167,7 +163,7 @@ class PlanWindowTest extends OneWindow {
                 "it is the height",
                 () -> named("Oak").files().stream()
                         .anyMatch(f -> f.role() == Role.HEIGHT && f.path().equals("oak_rough.png")));
-        undo();
+        on.undo();
         await("roughness again", () -> named("Oak").files().stream().noneMatch(f -> f.role() == Role.HEIGHT));
         drag(words(".plan-row .label", "Knots"), words(".plan-row .label", "Oak"), "becomes part of Oak");
         await(
@@ -175,8 +171,8 @@ class PlanWindowTest extends OneWindow {
                 () -> plan().items().size() == 1 && named("Oak").files().size() == 3);
         on.click("#intake .map-out");
         await("two again", () -> plan().items().size() == 2);
-        undo();
-        undo();
+        on.undo();
+        on.undo();
         await(
                 "as it came",
                 () -> plan().items().size() == 2 && named("Oak").files().size() == 2);
@@ -241,14 +237,15 @@ class PlanWindowTest extends OneWindow {
                         .endsWith(": 1 asset came"));
         // a place of its own shows what came last, and follows what becomes of it
         await("a place", () -> on.workspace.taken().get() == 2);
-        run(() -> {
+        await("in view", () -> {
+            // rows may still come above it
             ListView<?> places = (ListView<?>) on.window.lookup("#places");
             places.scrollTo(places.getItems().size() - 1);
+            return on.window.lookup("#just-taken") != null;
         });
-        await("in view", () -> on.window.lookup("#just-taken") != null);
         on.click("#just-taken");
         await("only what came", () -> on.workspace.hits().get().total() == 2);
-        undo();
+        on.undo();
         await("gone", () -> on.workspace.counts().get().total() == before);
         await("nothing is there", () -> on.workspace.taken().get() == 0);
     }
@@ -290,9 +287,9 @@ class PlanWindowTest extends OneWindow {
                 on.onTable(0.5, 0.3),
                 "the table is lit by it",
                 () -> on.lightName().equals("Low sun"));
-        undo();
+        on.undo();
         await("as it was lit before", () -> on.lightName().equals(lit));
-        undo();
+        on.undo();
         await("gone", () -> on.workspace.counts().get().total() == before);
     }
 

@@ -112,6 +112,13 @@ final class WindowDriver implements AutoCloseable {
         await("rest again", this::isQuiet);
     }
 
+    /** Takes the latest act back, once what is under way has become one: what it changed may be seen before. */
+    void undo() throws Exception {
+        await("an act to take back", () -> workspace.history().undoable().isPresent() && isQuiet());
+        Toolkit.pulse();
+        run(() -> workspace.attempt(workspace.history()::undo));
+    }
+
     private void undoAll() throws Exception {
         for (int i = 0; i < 200 && onFx(() -> workspace.history().undoable().isPresent()); i++) {
             run(() -> workspace.attempt(workspace.history()::undo));

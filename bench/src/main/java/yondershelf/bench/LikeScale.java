@@ -122,7 +122,7 @@ final class LikeScale {
             });
             store.write(batch -> {
                 for (int i = first; i < end; i++) {
-                    batch.look(i + 1, "1@1|", signature(random));
+                    batch.look(i + 1, "1@1|", 0, signature(random));
                 }
             });
         }

@@ -43,6 +43,10 @@ final class LabelCommand extends OnAssets {
     @Nullable
     String version;
 
+    @Option(names = "--job", paramLabel = "TEXT", description = "What it was made or got for.")
+    @Nullable
+    String job;
+
     @Option(names = "--rating", paramLabel = "N", description = "How good it is, 1 to 5; 0 for nothing said.")
     @Nullable
     Integer rating;
@@ -75,6 +79,7 @@ final class LabelCommand extends OnAssets {
         out = with(out, Edit.Field.AUTHOR, author);
         out = with(out, Edit.Field.LICENCE, licence);
         out = with(out, Edit.Field.VERSION, version);
+        out = with(out, Edit.Field.JOB, job);
         out = with(out, Edit.Field.FAVOURITE, favourite == null ? null : favourite.toString());
         if (rating != null && (rating < 0 || rating > Labels.BEST)) {
             throw new CommandLine.ParameterException(

@@ -40,6 +40,7 @@ public record Common(
             Edit.Field.AUTHOR,
             Edit.Field.LICENCE,
             Edit.Field.VERSION,
+            Edit.Field.JOB,
             Edit.Field.NOTE,
             Edit.Field.RATING,
             Edit.Field.FAVOURITE);

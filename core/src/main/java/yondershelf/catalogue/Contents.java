@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.BasicColour;
 import yondershelf.content.Environment;
 import yondershelf.content.Kind;
 import yondershelf.content.Material;
@@ -293,14 +294,18 @@ public final class Contents {
     }
 
     private static void keepLook(Library library, Asset asset, Facts facts, Picture picture) throws ProblemException {
-        byte[] signature = Signature.of(picture).with(facts.scene().shape()).bytes();
-        library.store().write(batch -> batch.look(asset.row(), lookKey(asset), signature));
+        keep(library, asset, Signature.of(picture).with(facts.scene().shape()));
+    }
+
+    private static void keep(Library library, Asset asset, Signature signature) throws ProblemException {
+        int colours = BasicColour.bits(signature.colours());
+        library.store().write(batch -> batch.look(asset.row(), lookKey(asset), colours, signature.bytes()));
     }
 
     /** Nobody could see it as it is now. */
     void keepUnseen(KnownLibrary library, Asset asset, Work work) {
         try {
-            library.store().write(batch -> batch.look(asset.row(), lookKey(asset), new byte[0]));
+            library.store().write(batch -> batch.look(asset.row(), lookKey(asset), 0, new byte[0]));
         } catch (ProblemException e) {
             work.problem(e.problem());
         }
@@ -319,8 +324,7 @@ public final class Contents {
             return Optional.empty();
         }
         Signature signature = Signature.of(picture).with(facts(asset).scene().shape());
-        Library library = owner(asset);
-        library.store().write(batch -> batch.look(asset.row(), lookKey(asset), signature.bytes()));
+        keep(owner(asset), asset, signature);
         return Optional.of(signature);
     }
 

@@ -32,7 +32,9 @@ final class Measures {
 
     /** @param found with measures as {@link #of} gave them; anything else is nothing measured */
     static Traits traits(Labels labels, Findable found) {
-        return measured(labels, found.measures()).used(found.scenes(), found.problems());
+        return measured(labels, found.measures())
+                .used(found.scenes(), found.problems())
+                .madeFor(labels.job(), found.colours());
     }
 
     private static Traits measured(Labels labels, String measures) {

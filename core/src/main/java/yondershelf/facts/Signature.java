@@ -2,7 +2,10 @@ package yondershelf.facts;
 
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.EnumSet;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.BasicColour;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
 
@@ -20,6 +23,9 @@ public final class Signature {
 
     /** Raised when others are made of the same picture. */
     public static final int VERSION = 1;
+
+    /** Per cent, what is lost by rounding aside. */
+    private static final int QUARTER = 24;
 
     private static final int LAYOUT_WEIGHT = 4;
     private static final int COLOUR_WEIGHT = 1;
@@ -110,6 +116,22 @@ public final class Signature {
             sum += d * d;
         }
         return sum;
+    }
+
+    /** The colours of at least a quarter of it. */
+    public Set<BasicColour> colours() {
+        int[] shares = new int[BasicColour.values().length];
+        for (int k = 0; k < Look.MAIN; k++) {
+            int i = MAIN + 4 * k;
+            shares[BasicColour.of(bytes[i], bytes[i + 1], bytes[i + 2]).ordinal()] += bytes[i + 3];
+        }
+        Set<BasicColour> out = EnumSet.noneOf(BasicColour.class);
+        for (BasicColour colour : BasicColour.values()) {
+            if (shares[colour.ordinal()] >= QUARTER) {
+                out.add(colour);
+            }
+        }
+        return out;
     }
 
     /**

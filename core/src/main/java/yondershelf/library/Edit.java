@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
  * One change of a label.
  *
  * @param asset the asset's id, or what {@link #ofFolder} gives for all below a folder
- * @param field name, note, author, licence, version, favourite, rating, units, up, excerpt, apart or tag
+ * @param field name, note, author, licence, version, job, favourite, rating, units, up, excerpt, apart or tag
  * @param value the new text; for a tag, the tag
  * @param added for a tag: true to add it, false to take it away; else true
  */
@@ -19,6 +19,8 @@ public record Edit(String asset, String field, String value, boolean added) {
         AUTHOR,
         LICENCE,
         VERSION,
+        /** What it was made or got for: a job's name. */
+        JOB,
         FAVOURITE,
         /** How good it is, 1 to 5; 0 or nothing when nobody said. */
         RATING,

@@ -14,6 +14,7 @@ import yondershelf.store.Findable;
  *
  * @param name shown instead of the name made from the file, when not empty
  * @param tags nested with {@code /}
+ * @param job what it was made or got for
  * @param rating how good it is, 1 to 5; 0 when nobody said
  * @param space what is said of a model file that does not say it
  * @param excerpt what of a model file is meant
@@ -26,6 +27,7 @@ public record Labels(
         String author,
         String licence,
         String version,
+        String job,
         boolean favourite,
         int rating,
         Space space,
@@ -33,12 +35,12 @@ public record Labels(
         List<String> apart) {
 
     public static final Labels NONE =
-            new Labels("", new TreeSet<>(), "", "", "", "", false, 0, Space.NONE, Excerpt.WHOLE, List.of());
+            new Labels("", new TreeSet<>(), "", "", "", "", "", false, 0, Space.NONE, Excerpt.WHOLE, List.of());
 
     /** The highest rating. */
     public static final int BEST = 5;
 
-    private static final int FIELDS = 11;
+    private static final int FIELDS = 12;
 
     public Labels {
         apart = List.copyOf(apart);
@@ -53,6 +55,7 @@ public record Labels(
                 fields.getOrDefault("author", ""),
                 fields.getOrDefault("licence", ""),
                 fields.getOrDefault("version", ""),
+                fields.getOrDefault("job", ""),
                 Boolean.parseBoolean(fields.getOrDefault("favourite", "false")),
                 rating(fields.getOrDefault("rating", "")),
                 new Space(fields.getOrDefault("units", ""), fields.getOrDefault("up", "")),
@@ -70,7 +73,7 @@ public record Labels(
     }
 
     Labels withSpace(Space other) {
-        return new Labels(name, tags, note, author, licence, version, favourite, rating, other, excerpt, apart);
+        return new Labels(name, tags, note, author, licence, version, job, favourite, rating, other, excerpt, apart);
     }
 
     /** For the store; empty for {@link #NONE}. */
@@ -85,6 +88,7 @@ public record Labels(
                         author,
                         licence,
                         version,
+                        job,
                         String.valueOf(favourite),
                         String.valueOf(rating),
                         space.units(),
@@ -120,10 +124,11 @@ public record Labels(
                 parts.get(2),
                 parts.get(3),
                 parts.get(4),
-                Boolean.parseBoolean(parts.get(5)),
-                rating(parts.get(6)),
-                new Space(parts.get(7), parts.get(8)),
-                Excerpt.parse(parts.get(9)),
-                lines(parts.get(10)));
+                parts.get(5),
+                Boolean.parseBoolean(parts.get(6)),
+                rating(parts.get(7)),
+                new Space(parts.get(8), parts.get(9)),
+                Excerpt.parse(parts.get(10)),
+                lines(parts.get(11)));
     }
 }

@@ -133,6 +133,7 @@ public record Relabel(Map<Edit.Field, String> texts, Set<String> add, Set<String
             case AUTHOR -> said.author();
             case LICENCE -> said.licence();
             case VERSION -> said.version();
+            case JOB -> said.job();
             case FAVOURITE -> String.valueOf(said.favourite());
             case RATING -> String.valueOf(said.rating());
             case UNITS -> said.space().units();

@@ -2,6 +2,7 @@ package yondershelf.search;
 
 import java.util.List;
 import org.roaringbitmap.RoaringBitmap;
+import yondershelf.content.BasicColour;
 import yondershelf.content.Kind;
 
 /** Leaves in a set of documents those of which a condition holds. */
@@ -12,7 +13,8 @@ record Conditions(Documents documents, Folders folders, Tags tags) {
             case KIND -> keepKinds(in, condition);
             case FOLDER, LIBRARY -> keepPlaces(in, condition);
             case TAG -> keepTags(in, condition);
-            case AUTHOR, LICENCE -> keepTexts(in, condition);
+            case AUTHOR, LICENCE, JOB -> keepTexts(in, condition);
+            case COLOUR -> keepColours(in, condition);
             default -> keepNumbers(in, condition);
         }
     }
@@ -71,6 +73,20 @@ record Conditions(Documents documents, Folders folders, Tags tags) {
             }
         }
         each(in, doc -> holds[traits.text(condition.field(), doc)] != condition.not());
+    }
+
+    private void keepColours(long[] in, Condition condition) {
+        int wanted = 0;
+        for (String word : condition.values()) {
+            wanted |= BasicColour.of(word).map(BasicColour::bit).orElse(0);
+        }
+        int any = wanted;
+        boolean none = condition.values().contains(Condition.NOTHING);
+        TraitColumns traits = documents.traits();
+        each(in, doc -> {
+            int colours = traits.colours(doc);
+            return ((colours & any) != 0 || none && colours == 0) != condition.not();
+        });
     }
 
     private void keepNumbers(long[] in, Condition condition) {

@@ -3,6 +3,7 @@ package yondershelf.search;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,6 +13,7 @@ import java.util.TreeMap;
 public final class Facets {
     private static final long MOST = Long.MAX_VALUE;
     private static final int MOST_TEXTS = 15;
+    private static final Set<Field> SAID = EnumSet.of(Field.AUTHOR, Field.LICENCE, Field.JOB, Field.COLOUR);
     private static final int K = 1000;
     private static final int PIXELS = 1024;
     private static final int[] DAYS = {1, 7, 30};
@@ -85,7 +87,7 @@ public final class Facets {
     }
 
     private static List<Offer> texts(Hits hits, Field field) {
-        if (field != Field.AUTHOR && field != Field.LICENCE) {
+        if (!SAID.contains(field)) {
             return List.of();
         }
         Map<String, Integer> counts = new TreeMap<>(hits.texts(field));

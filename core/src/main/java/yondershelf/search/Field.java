@@ -14,6 +14,10 @@ public enum Field {
     LIBRARY(false),
     AUTHOR(false),
     LICENCE(false),
+    /** What it was made or got for. */
+    JOB(false),
+    /** Words of basic colours. */
+    COLOUR(false),
     /** 0 or 1. */
     FAVOURITE(true),
     /** 0 to 5. */

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.LongConsumer;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.BasicColour;
 import yondershelf.content.Kind;
 
 /** What was found, in order, best first; it stays as it was when the index changes. */
@@ -56,11 +57,13 @@ public final class Hits {
         }
     }
 
-    /** How many say each author or licence; those who say none are under the empty text. */
+    /** How many say each author, licence or job, or are of each colour; those that are of none are under the empty text. */
     Map<String, Integer> texts(Field field) {
         Map<String, Integer> out = new HashMap<>();
         Documents of = documents;
-        if (of != null) {
+        if (of != null && field == Field.COLOUR) {
+            colours(of.traits(), out);
+        } else if (of != null) {
             List<String> texts = of.traits().texts();
             int[] counts = new int[texts.size()];
             for (int doc : found) {
@@ -73,6 +76,23 @@ public final class Hits {
             }
         }
         return out;
+    }
+
+    private void colours(TraitColumns traits, Map<String, Integer> out) {
+        BasicColour[] all = BasicColour.values();
+        int[] counts = new int[all.length + 1];
+        for (int doc : found) {
+            int colours = traits.colours(doc);
+            counts[all.length] += colours == 0 ? 1 : 0;
+            for (; colours != 0; colours &= colours - 1) {
+                counts[Integer.numberOfTrailingZeros(colours)]++;
+            }
+        }
+        for (int i = 0; i < counts.length; i++) {
+            if (counts[i] > 0) {
+                out.put(i < all.length ? all[i].word() : "", counts[i]);
+            }
+        }
     }
 
     /** The rows of what was found, by library. */

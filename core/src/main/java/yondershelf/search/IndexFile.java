@@ -22,7 +22,7 @@ import yondershelf.disk.Disk;
  * It is a cache: a file that is damaged or of another format counts as none.
  */
 public final class IndexFile {
-    private static final int FORMAT = 0x79_73_69_03;
+    private static final int FORMAT = 0x79_73_69_04;
     private static final long MOST_BYTES = 1L << 31;
 
     private IndexFile() {}

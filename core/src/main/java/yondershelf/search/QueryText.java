@@ -11,6 +11,7 @@ import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import yondershelf.content.BasicColour;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -19,7 +20,7 @@ import yondershelf.content.ProblemException;
  * A query as somebody types it: words that must all match, and conditions that must all hold besides. A condition is a field, one of
  * {@code : = < <= > >=} and a value; {@code -} before it means the contrary. Several values parted by commas mean any of them, two with
  * {@code ..} between them a range, {@code none} what is not said. A value with blanks stands in double quotes. Fields are
- * {@code kind tag folder library author licence rating favourite problems used triangles pixels size stops since}; sizes bear {@code mm}, {@code cm} or
+ * {@code kind tag folder library author licence job colour rating favourite problems used triangles pixels size stops since}; sizes bear {@code mm}, {@code cm} or
  * {@code m}, days are written as in ISO 8601. {@code like:} and an asset's id or a colour ({@code #2f8f80}) puts what is like it first.
  *
  * <p>{@code lantern kind:model,material size<50cm -tag:wood stops>12 licence:none rating>=3 since>=2026-11-01}
@@ -121,6 +122,13 @@ public final class QueryText {
                             .orElseThrow(() -> unknown("kind", each))
                             .word());
                 case LIBRARY -> out.add(library.apply(each).orElseThrow(() -> unknown("library", each)));
+                case COLOUR ->
+                    out.add(
+                            each.equals(Condition.NOTHING)
+                                    ? each
+                                    : BasicColour.of(each)
+                                            .orElseThrow(() -> unknown("colour", each))
+                                            .word());
                 default -> out.add(each);
             }
         }

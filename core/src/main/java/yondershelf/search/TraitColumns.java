@@ -7,7 +7,7 @@ import java.util.Map;
 
 /** What can be compared of each document, as columns. */
 final class TraitColumns {
-    static final int COUNT = 7;
+    static final int COUNT = 9;
 
     private static final int TRIANGLES = 3;
     private static final int RATING = 7;
@@ -45,11 +45,22 @@ final class TraitColumns {
     private final Column pixels;
     private final Column sizes;
     private final Column stops;
+    private final Column jobs;
+    private final Column colours;
     private final Shared names;
 
     TraitColumns() {
         this(
-                List.of(new Chars(), new Chars(), new Chars(), new Ints(), new Chars(), new Chars(), new Chars()),
+                List.of(
+                        new Chars(),
+                        new Chars(),
+                        new Chars(),
+                        new Ints(),
+                        new Chars(),
+                        new Chars(),
+                        new Chars(),
+                        new Chars(),
+                        new Chars()),
                 new Shared());
     }
 
@@ -61,6 +72,8 @@ final class TraitColumns {
         pixels = columns.get(4);
         sizes = columns.get(5);
         stops = columns.get(6);
+        jobs = columns.get(7);
+        colours = columns.get(8);
         this.names = names;
     }
 
@@ -90,7 +103,7 @@ final class TraitColumns {
     }
 
     private List<Column> all() {
-        return List.of(said, authors, licences, triangles, pixels, sizes, stops);
+        return List.of(said, authors, licences, triangles, pixels, sizes, stops, jobs, colours);
     }
 
     List<int[]> columns() {
@@ -112,6 +125,8 @@ final class TraitColumns {
         pixels.add(traits.pixels() + 1);
         sizes.add(traits.millimetres() + 1);
         stops.add(traits.tenthsOfStops() + 1);
+        jobs.add(names.number(traits.job()));
+        colours.add(traits.colours());
     }
 
     /** A number of a document; {@link Traits#UNKNOWN} for one that was not measured. */
@@ -129,8 +144,19 @@ final class TraitColumns {
         };
     }
 
-    /** The number of an author's or a licence's text among {@link #texts}. */
+    /** Of which colours a document is, as bits. */
+    int colours(int doc) {
+        return colours.get(doc);
+    }
+
+    /** The number of an author's, a licence's or a job's text among {@link #texts}. */
     int text(Field field, int doc) {
-        return field == Field.AUTHOR ? authors.get(doc) : licences.get(doc);
+        return (switch (field) {
+                    case AUTHOR -> authors;
+                    case LICENCE -> licences;
+                    case JOB -> jobs;
+                    default -> throw new IllegalArgumentException(field.word());
+                })
+                .get(doc);
     }
 }

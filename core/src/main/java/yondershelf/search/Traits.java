@@ -6,24 +6,28 @@ package yondershelf.search;
  * @param rating 1 to 5; 0 when nobody said
  * @param author empty when nobody said
  * @param licence empty when nobody said
+ * @param job what it was made or got for; empty when nobody said
  * @param triangles of a model; {@link #UNKNOWN} while it was not measured, or has none
  * @param pixels the longer edge of its largest picture
  * @param millimetres its largest extent
  * @param tenthsOfStops dynamic range of an HDRI, in tenths of a doubling
  * @param problems true when something was found to be wrong with it
  * @param scenes how many scenes use it
+ * @param colours of which basic colours it is, as bits
  */
 public record Traits(
         int rating,
         boolean favourite,
         String author,
         String licence,
+        String job,
         int triangles,
         int pixels,
         int millimetres,
         int tenthsOfStops,
         boolean problems,
-        int scenes) {
+        int scenes,
+        int colours) {
     public static final int UNKNOWN = -1;
     public static final Traits NONE = new Traits(0, false, "", "", UNKNOWN, UNKNOWN, UNKNOWN, UNKNOWN);
 
@@ -37,7 +41,7 @@ public record Traits(
             int pixels,
             int millimetres,
             int tenthsOfStops) {
-        this(rating, favourite, author, licence, triangles, pixels, millimetres, tenthsOfStops, false, 0);
+        this(rating, favourite, author, licence, "", triangles, pixels, millimetres, tenthsOfStops, false, 0, 0);
     }
 
     /** The same of one that has problems, or not, and is used in scenes. */
@@ -47,12 +51,14 @@ public record Traits(
                 favourite,
                 author,
                 licence,
+                job,
                 triangles,
                 pixels,
                 millimetres,
                 tenthsOfStops,
                 hasProblems,
-                inScenes);
+                inScenes,
+                colours);
     }
 
     /** The same with other measures. */
@@ -62,11 +68,30 @@ public record Traits(
                 favourite,
                 author,
                 licence,
+                job,
                 itsTriangles,
                 itsPixels,
                 itsMillimetres,
                 itsTenthsOfStops,
                 problems,
-                scenes);
+                scenes,
+                colours);
+    }
+
+    /** The same of one made for a job, of some colours. */
+    public Traits madeFor(String itsJob, int itsColours) {
+        return new Traits(
+                rating,
+                favourite,
+                author,
+                licence,
+                itsJob,
+                triangles,
+                pixels,
+                millimetres,
+                tenthsOfStops,
+                problems,
+                scenes,
+                itsColours);
     }
 }

@@ -154,9 +154,23 @@ public final class Batch {
      * Keeps what an asset looks like.
      *
      * @param key changes when it looks otherwise
+     * @param colours of which colours it is, as bits
      */
-    public void look(int row, String key, byte[] signature) {
-        run("INSERT OR REPLACE INTO look(row, key, signature) VALUES(?, ?, ?)", row, key, signature);
+    public void look(int row, String key, int colours, byte[] signature) {
+        // what is of other colours now is found otherwise
+        int other = run(
+                "UPDATE asset SET changed = ? WHERE row = ? AND coalesce((SELECT colours FROM look WHERE row = ?), 0) <> ?",
+                generation,
+                row,
+                row,
+                colours);
+        changed |= other > 0;
+        run(
+                "INSERT OR REPLACE INTO look(row, key, colours, signature) VALUES(?, ?, ?, ?)",
+                row,
+                key,
+                colours,
+                signature);
     }
 
     /**

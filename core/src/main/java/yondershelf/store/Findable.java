@@ -11,6 +11,7 @@ package yondershelf.store;
  * @param measures as they were kept with the facts; empty while nothing was measured
  * @param problems true when something was found to be wrong with its files as they are
  * @param scenes how many scenes use it
+ * @param colours of which colours it is, as bits; 0 while nobody looked
  * @param said labels as the library writes them; empty when nothing was said
  */
 public record Findable(
@@ -23,4 +24,5 @@ public record Findable(
         String said,
         String measures,
         boolean problems,
-        int scenes) {}
+        int scenes,
+        int colours) {}

@@ -5,7 +5,7 @@ import java.util.List;
 
 /** The tables. A store of another version is made anew: it is a cache. */
 final class Schema {
-    private static final int VERSION = 14;
+    private static final int VERSION = 15;
 
     private static final String[] TABLES = {
         "CREATE TABLE meta(name TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID",
@@ -28,7 +28,7 @@ final class Schema {
                 + " measures TEXT NOT NULL)"
                 + " WITHOUT ROWID",
         "CREATE TABLE look(number INTEGER PRIMARY KEY AUTOINCREMENT, row INTEGER NOT NULL UNIQUE, key TEXT NOT NULL,"
-                + " signature BLOB NOT NULL)",
+                + " colours INTEGER NOT NULL, signature BLOB NOT NULL)",
         "CREATE TABLE used(id TEXT PRIMARY KEY, scenes INTEGER NOT NULL) WITHOUT ROWID",
         "CREATE TABLE verdict(id TEXT PRIMARY KEY, key TEXT NOT NULL, found INTEGER NOT NULL, findings TEXT NOT NULL)"
                 + " WITHOUT ROWID",

@@ -280,8 +280,8 @@ public final class Store implements AutoCloseable {
                     List<Findable> put = new ArrayList<>();
                     sql.each(
                             "SELECT a.row, a.kind, a.name, a.folder, a.path, a.since, a.said, f.measures,"
-                                    + " coalesce(v.found, 0), coalesce(u.scenes, 0) FROM asset a LEFT JOIN fact f ON f.id = a.id"
-                                    + " LEFT JOIN verdict v ON v.id = a.id AND v.key = a.key LEFT JOIN used u ON u.id = a.id"
+                                    + " coalesce(v.found, 0), coalesce(u.scenes, 0), coalesce(l.colours, 0) FROM asset a LEFT JOIN fact f ON f.id = a.id"
+                                    + " LEFT JOIN verdict v ON v.id = a.id AND v.key = a.key LEFT JOIN used u ON u.id = a.id LEFT JOIN look l ON l.row = a.row"
                                     + " WHERE a.changed > ?",
                             r -> put.add(findable(r)),
                             generation);
@@ -406,7 +406,8 @@ public final class Store implements AutoCloseable {
                 r.getString(7),
                 measures == null ? "" : measures,
                 r.getInt(9) > 0,
-                r.getInt(10));
+                r.getInt(10),
+                r.getInt(11));
     }
 
     private static AssetRow asset(ResultSet r) throws SQLException {

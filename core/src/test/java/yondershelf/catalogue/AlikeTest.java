@@ -1,6 +1,7 @@
 package yondershelf.catalogue;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
@@ -14,10 +15,13 @@ import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.mend.Mend;
+import yondershelf.search.Facets;
+import yondershelf.search.Field;
 import yondershelf.search.Order;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
@@ -151,6 +155,48 @@ class AlikeTest {
         catalogue.forget(library);
         catalogue.scan(library, Work.SILENT);
         assertEquals(List.of("blue_rope", "rust_rope"), found(typed("used:yes")));
+    }
+
+    /** Basic colours and jobs are conditions, each offered with how many it would leave. */
+    @Test
+    void byColourAndJob() throws Exception {
+        assertEquals(5, found(typed("colour:none")).size(), "nobody looked yet");
+        catalogue.look(Work.SILENT);
+        catalogue.follow();
+        assertEquals(List.of("blue_cord", "blue_rope", "blue_wall"), found(typed("colour:blue")));
+        assertEquals(found(typed("colour:none,blue")), found(typed("-colour:brown,red,orange")));
+        assertTrue(found(typed("-colour:blue")).contains("rust_rope"));
+        Facets.Offer blue = catalogue.offers(Query.EVERYTHING, Field.COLOUR).stream()
+                .filter(o -> o.condition().values().equals(Set.of("blue")))
+                .findFirst()
+                .orElseThrow();
+        assertEquals(3, blue.left());
+        // a picture that is of another colour now
+        stripes("blue_cord.png", 150, 70, 30, 9);
+        catalogue.scan(library, Work.SILENT);
+        catalogue.look(Work.SILENT);
+        catalogue.follow();
+        assertEquals(List.of("blue_rope", "blue_wall"), found(typed("colour:blue")));
+        catalogue.relabel(
+                catalogue.find(typed("rope")).page(0, 10),
+                yondershelf.library.Relabel.NOTHING.with(Edit.Field.JOB, "Harbour lamp, winter"));
+        assertEquals(List.of("blue_rope", "rust_rope"), found(typed("job:harbour")));
+        assertEquals(List.of("blue_rope"), found(typed("job:\"harbour lamp\" colour:blue")));
+        assertEquals(3, found(typed("job:none")).size());
+        assertEquals(
+                List.of(3, 2),
+                catalogue.offers(Query.EVERYTHING, Field.JOB).stream()
+                        .map(Facets.Offer::left)
+                        .toList());
+        // known again by a program started later
+        catalogue.close();
+        catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
+        Shown found = catalogue
+                .page(catalogue.find(typed("job:harbour colour:blue")), 0, 20)
+                .get(0);
+        assertTrue(found.asset().path().endsWith("blue_rope.png"));
+        assertEquals("Harbour lamp, winter", found.labels().job());
+        assertThrows(ProblemException.class, () -> typed("colour:mauve"));
     }
 
     private static Query typed(String text) throws Exception {

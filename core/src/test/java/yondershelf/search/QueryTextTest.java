@@ -235,7 +235,8 @@ class QueryTextTest {
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "colour:red",
+                "colour:mauve",
+                "shine:red",
                 "rating:good",
                 "size<50",
                 "size<50in",

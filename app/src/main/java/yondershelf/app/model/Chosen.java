@@ -140,7 +140,7 @@ public final class Chosen {
                 then);
     }
 
-    /** Keeps tags, author, licence and version of an asset, to be given to others. */
+    /** Keeps tags, author, licence, version and job of an asset, to be given to others. */
     public void copyLabels(Asset asset) {
         background.quietly("Copying labels", work -> catalogue.labels(asset), labels -> copied = labels);
     }
@@ -158,7 +158,8 @@ public final class Chosen {
         Map<Edit.Field, String> texts = Map.of(
                 Edit.Field.AUTHOR, from.author(),
                 Edit.Field.LICENCE, from.licence(),
-                Edit.Field.VERSION, from.version());
+                Edit.Field.VERSION, from.version(),
+                Edit.Field.JOB, from.job());
         for (Map.Entry<Edit.Field, String> text : texts.entrySet()) {
             wanted = text.getValue().isEmpty() ? wanted : wanted.with(text.getKey(), text.getValue());
         }

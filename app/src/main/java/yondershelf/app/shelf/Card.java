@@ -45,6 +45,7 @@ public final class Card extends Region {
     private final TextField author = new TextField();
     private final TextField licence = new TextField();
     private final TextField version = new TextField();
+    private final TextField job = new TextField();
     private final TextArea note = new TextArea();
     private final VBox problems = new VBox(4);
     private final HBox body;
@@ -86,10 +87,12 @@ public final class Card extends Region {
         licence.setTooltip(new Tooltip("Licence, by its SPDX identifier if it has one: "
                 + String.join(", ", Licences.ids().subList(0, 5)) + "...; saved with Enter or when you leave it"));
         field(labels, 2, "Version", version, Edit.Field.VERSION);
+        field(labels, 3, "Made for", job, Edit.Field.JOB);
+        job.setTooltip(new Tooltip("The job it was made or got for; saved with Enter or when you leave it"));
         rating.setId("rating");
         Label rated = new Label("Rating");
         rated.getStyleClass().add("faint");
-        labels.addRow(3, rated, rating);
+        labels.addRow(4, rated, rating);
         note.setPromptText("note");
         note.setPrefRowCount(2);
         note.setWrapText(true);
@@ -125,7 +128,7 @@ public final class Card extends Region {
         label.getStyleClass().add("faint");
         label.setMinWidth(48);
         text.setAccessibleText(word);
-        text.setId("label-" + word.toLowerCase(Locale.ROOT));
+        text.setId("label-" + word.toLowerCase(Locale.ROOT).replace(' ', '-'));
         text.setTooltip(new Tooltip(word + ": saved with Enter or when you leave it"));
         text.getStyleClass().add("in-place");
         text.setOnAction(e -> commit(field, text.getText()));
@@ -166,7 +169,7 @@ public final class Card extends Region {
         say(name, shown.name(), other);
         place.setText(workspace.libraryName(shown.library()) + (shown.away() ? ", away" : "") + " / " + thing.path());
         // labels are kept in the library itself
-        for (Node field : List.of(name, favourite, rating, tags, author, licence, version, note)) {
+        for (Node field : List.of(name, favourite, rating, tags, author, licence, version, job, note)) {
             field.setDisable(shown.away());
         }
         place.setTooltip(new Tooltip(place.getText()));
@@ -175,6 +178,7 @@ public final class Card extends Region {
         say(author, said.author(), other);
         say(licence, said.licence(), other);
         say(version, said.version(), other);
+        say(job, said.job(), other);
         say(note, said.note(), other);
         tags.show(said.tags());
         if (other) {

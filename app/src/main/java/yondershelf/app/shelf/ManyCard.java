@@ -73,7 +73,8 @@ public final class ManyCard extends VBox {
         field(sheet, 0, 0, "Author", Edit.Field.AUTHOR);
         field(sheet, 0, 2, "Licence", Edit.Field.LICENCE);
         field(sheet, 1, 0, "Version", Edit.Field.VERSION);
-        field(sheet, 1, 2, "Note", Edit.Field.NOTE);
+        field(sheet, 1, 2, "Made for", Edit.Field.JOB);
+        field(sheet, 2, 2, "Note", Edit.Field.NOTE);
         name.setId("name-of-many");
         name.setPromptText("{name} {n}");
         name.setAccessibleText("Name of each");
