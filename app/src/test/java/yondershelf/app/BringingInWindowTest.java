@@ -134,11 +134,12 @@ class BringingInWindowTest extends OneWindow {
             Clipboard.getSystemClipboard().setContent(content);
         });
         on.press(KeyCode.CONTROL, KeyCode.F);
+        await("the search line", () -> on.window.lookup("#search").isFocused());
         on.press(KeyCode.CONTROL, KeyCode.V);
         await("the text", () -> on.workspace.query().get().words().equals("buoy"));
         assertEquals(Workspace.View.SHELF, onFx(() -> on.workspace.view().get()));
         on.press(KeyCode.ESCAPE);
-        run(() -> on.window.grid().requestFocus());
+        on.focus("#shelf");
         on.press(KeyCode.CONTROL, KeyCode.V);
         await("the plan is shown", () -> on.workspace.view().get() == Workspace.View.INTAKE && offers("Take in 4"));
     }

@@ -22,7 +22,6 @@ import javafx.scene.input.MouseButton;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import yondershelf.app.model.PlaceTree;
 import yondershelf.catalogue.Shown;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
@@ -89,7 +88,7 @@ class ChoosingWindowTest extends OneWindow {
         on.robot.clickOn(middle(tile(0)));
         await("one", () -> chosen().size() == 1);
         on.robot.type(KeyCode.ESCAPE);
-        run(() -> Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus());
+        on.focus("#shelf");
         on.press(KeyCode.SHIFT, KeyCode.RIGHT);
         await("two", () -> chosen().size() == 2);
         on.press(KeyCode.SHIFT, KeyCode.DOWN);
@@ -112,7 +111,7 @@ class ChoosingWindowTest extends OneWindow {
         await(
                 "by the same",
                 () -> shownChosen().stream().allMatch(s -> s.labels().author().equals("the workshop")));
-        run(() -> Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus());
+        on.focus("#shelf");
         on.press(KeyCode.DIGIT4);
         await("rated", () -> shownChosen().stream().allMatch(s -> s.labels().rating() == 4));
         assertEquals(keys, chosen().in(on.workspace.hits().get()), "they stay chosen");
@@ -130,7 +129,7 @@ class ChoosingWindowTest extends OneWindow {
 
     @Test
     void everythingAndAFrame() throws Exception {
-        run(() -> Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus());
+        on.focus("#shelf");
         on.press(KeyCode.CONTROL, KeyCode.A);
         await("everything", () -> chosen().size() == on.workspace.hits().get().total());
         await(
@@ -190,18 +189,7 @@ class ChoosingWindowTest extends OneWindow {
 
     /** The row of a tag, scrolled into view: other tests leave folders open above it. */
     private Node tagRow(String tag) throws Exception {
-        run(() -> {
-            ListView<?> places = (ListView<?>) Objects.requireNonNull(on.window.lookup("#places"));
-            for (int i = 0; i < places.getItems().size(); i++) {
-                if (places.getItems().get(i) instanceof PlaceTree.TagRow row
-                        && row.tag().equals(tag)) {
-                    places.scrollTo(Math.max(0, i - 3));
-                }
-            }
-        });
-        await("the tag in view", () -> on.window.lookup("#tag-" + tag) != null);
-        run(() -> Objects.requireNonNull(on.window.getScene()).getRoot().layout());
-        return on.node("#tag-" + tag);
+        return new PlacesDriver(on).row("tag-" + tag);
     }
 
     private void renameTag(String tag, String to) throws Exception {
@@ -246,7 +234,7 @@ class ChoosingWindowTest extends OneWindow {
         clickWith(KeyCode.SHIFT, 2);
         await("three", () -> chosen().size() == 3);
         List<Shown> three = shownChosen();
-        run(() -> Objects.requireNonNull(on.window.lookup("#shelf")).requestFocus());
+        on.focus("#shelf");
         on.press(KeyCode.DELETE);
         await("gone", () -> on.workspace.hits().get().total() == 19 && chosen().size() == 0);
         await("remembered", () -> on.workspace.history().undoable().orElse("").equals("delete 3 assets"));

@@ -23,6 +23,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import javafx.stage.Window;
+import org.jspecify.annotations.Nullable;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
 import yondershelf.app.model.Workspace;
@@ -75,10 +76,9 @@ final class WindowDriver implements AutoCloseable {
         return Catalogue.open(Home.open(folder.resolve("home")), reader);
     }
 
-    /** As it was when the window had opened: every act taken back, the shelf in view, everything on it. */
-    void takeEverythingBack() throws Exception {
+    /** Gives the window the keys, which nobody else does where no window manager runs. */
+    void takeTheKeys() throws Exception {
         run(() -> {
-            // where no window manager runs, nobody gives the keys back when another window has closed
             Window own = window.getScene().getWindow();
             if (!own.isFocused()) {
                 own.hide();
@@ -86,6 +86,11 @@ final class WindowDriver implements AutoCloseable {
             }
         });
         await("the keys", () -> window.getScene().getWindow().isFocused());
+    }
+
+    /** As it was when the window had opened: every act taken back, the shelf in view, everything on it. */
+    void takeEverythingBack() throws Exception {
+        takeTheKeys();
         robot.release(KeyCode.SHIFT, KeyCode.CONTROL).release(MouseButton.PRIMARY, MouseButton.SECONDARY);
         undoAll();
         run(() -> {
@@ -186,6 +191,15 @@ final class WindowDriver implements AutoCloseable {
 
     /** Where the middle of something is on the screen, once it has come to rest there. */
     static Point2D middle(Node node) throws Exception {
+        Point2D middle = rest(node);
+        if (middle == null) {
+            throw new AssertionError(node + " does not come to rest");
+        }
+        return middle;
+    }
+
+    /** The same; null for something that has gone, as what is filled anew may. */
+    private static @Nullable Point2D rest(Node node) throws Exception {
         Point2D last = new Point2D(Double.NaN, Double.NaN);
         for (int i = 0; i < 100; i++) {
             Toolkit.pulse();
@@ -199,7 +213,7 @@ final class WindowDriver implements AutoCloseable {
             }
             last = now;
         }
-        throw new AssertionError(node + " does not come to rest");
+        return null;
     }
 
     Node node(String id) throws Exception {
@@ -243,8 +257,9 @@ final class WindowDriver implements AutoCloseable {
     private Menu openMenu(String id, int line) throws Exception {
         for (int attempt = 0; attempt < 6; attempt++) {
             MenuButton button = (MenuButton) node(id);
-            if (onFx(() -> button.localToScreen(0, 0)) != null) {
-                robot.clickOn(middle(button));
+            Point2D middle = rest(button);
+            if (middle != null) {
+                robot.clickOn(middle);
                 Menu menu = (Menu) button.getItems().get(line);
                 if (happens(button::isShowing, 5) && hover(menu.getText()) && happens(menu::isShowing, 5)) {
                     return menu;
@@ -268,6 +283,13 @@ final class WindowDriver implements AutoCloseable {
         for (int i = keys.length - 1; i >= 0; i--) {
             robot.release(keys[i]);
         }
+    }
+
+    /** Gives something the keys, and waits until it has them. */
+    void focus(String id) throws Exception {
+        Node node = node(id);
+        run(node::requestFocus);
+        await("the keys of " + id, node::isFocused);
     }
 
     void search(String words) throws Exception {

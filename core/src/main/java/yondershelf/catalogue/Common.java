@@ -10,7 +10,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import yondershelf.content.BasicColour;
 import yondershelf.content.Kind;
+import yondershelf.facts.Facts;
+import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Relabel;
@@ -46,6 +49,8 @@ public record Common(
             Edit.Field.FAVOURITE);
 
     private static final int PART = 1_000;
+    /** So many tell what the materials of many are called. */
+    private static final int MOST_READ = 500;
 
     /** What all of them say in a field; empty when they differ. */
     public Optional<String> text(Edit.Field field) {
@@ -66,10 +71,13 @@ public record Common(
         for (KnownLibrary library : catalogue.known()) {
             List<Integer> of = rows.getOrDefault(library.id(), List.of());
             for (int from = 0; from < of.size() && !work.isCancelled(); from += PART) {
-                for (AssetRow row : library.store().assets(of.subList(from, Math.min(of.size(), from + PART)))) {
+                List<Integer> part = of.subList(from, Math.min(of.size(), from + PART));
+                Map<Integer, Integer> colours = library.store().colours(part);
+                for (AssetRow row : library.store().assets(part)) {
                     Labels labels = Labels.of(row);
                     kinds.merge(Kind.of(row.kind()).orElse(Kind.TEXTURE), 1, Integer::sum);
-                    suggestions.see(row, labels);
+                    suggestions.see(
+                            row, labels, words(catalogue, row, colours.getOrDefault(row.row(), 0), count < MOST_READ));
                     labels.tags().forEach(tag -> tags.merge(tag, 1, Integer::sum));
                     for (Edit.Field field : FIELDS) {
                         String text = Relabel.text(labels, field);
@@ -84,5 +92,21 @@ public record Common(
         }
         texts.keySet().removeAll(mixed);
         return new Common(count, kinds, tags, texts, suggestions.most(), away);
+    }
+
+    /** What is known of one by its looks and its materials. */
+    private static List<String> words(Catalogue catalogue, AssetRow row, int colours, boolean materials) {
+        List<String> out = new ArrayList<>();
+        for (BasicColour colour : BasicColour.values()) {
+            if ((colours & colour.bit()) != 0) {
+                out.add(colour.word());
+            }
+        }
+        if (materials) {
+            catalogue.contents().knownFacts(Asset.of(row)).map(Facts::materials).stream()
+                    .flatMap(List::stream)
+                    .forEach(material -> out.add(material.name()));
+        }
+        return out;
     }
 }

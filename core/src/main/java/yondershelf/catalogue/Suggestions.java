@@ -1,5 +1,6 @@
 package yondershelf.catalogue;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -12,8 +13,8 @@ import yondershelf.library.Labels;
 import yondershelf.store.AssetRow;
 
 /**
- * Tags that many assets may want: those there are whose name stands in the names of files and folders, the folder most of them lie
- * in, and what their kind and measures say.
+ * Tags that many assets may want: those there are whose name stands in the names of files, folders and materials or is a colour
+ * of theirs, the folder most of them lie in, and what their kind says.
  */
 final class Suggestions {
     private static final int MOST = 6;
@@ -52,12 +53,15 @@ final class Suggestions {
                 .strip();
     }
 
-    void see(AssetRow row, Labels labels) {
+    /** @param facts words that were found in it or of it: names of its materials, basic colours */
+    void see(AssetRow row, Labels labels, List<String> facts) {
         count++;
         Set<String> here = new HashSet<>();
         String step = folded(row.folder().substring(row.folder().lastIndexOf('/') + 1));
         String stem = row.path().substring(row.path().lastIndexOf('/') + 1).replaceFirst("\\.[^.]*$", "");
-        for (String text : List.of(folded(row.name()), folded(stem), folded(labels.name()), step)) {
+        List<String> texts = new ArrayList<>(List.of(folded(row.name()), folded(stem), folded(labels.name()), step));
+        facts.forEach(words -> texts.add(folded(words)));
+        for (String text : texts) {
             for (String word : text.split(" ")) {
                 String tag = known.get(word);
                 if (tag != null) {

@@ -343,6 +343,17 @@ public final class Store implements AutoCloseable {
                 number);
     }
 
+    /** Of which colours assets are, as bits, by their numbers; those nobody looked at are left out. */
+    public Map<Integer, Integer> colours(List<Integer> rows) {
+        return connections.read(sql -> {
+            Map<Integer, Integer> out = new HashMap<>();
+            for (int row : rows) {
+                sql.each("SELECT colours FROM look WHERE row = ?", r -> out.put(row, r.getInt(1)), row);
+            }
+            return out;
+        });
+    }
+
     /** What an asset looks like as it is now, when it is known. */
     public Optional<byte[]> look(int row, String key) {
         return connections.read(sql -> {

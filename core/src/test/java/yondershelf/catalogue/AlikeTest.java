@@ -119,6 +119,21 @@ class AlikeTest {
         var all = catalogue.find(Query.EVERYTHING.withWords("blue"));
         List<String> suggested = catalogue.common(all.page(0, 10), Work.SILENT).suggested();
         assertEquals(List.of("sky", "line/rope", "wall"), suggested, "the folder of all, then known tags by names");
+        // what they look like says more
+        catalogue.edit(library, List.of(Edit.tag(id("torn"), "tone/blue"), Edit.tag(id("torn"), "red")));
+        catalogue.look(Work.SILENT);
+        List<String> seen = catalogue
+                .common(catalogue.find(typed("-blue_wall -kind:model")).page(0, 10), Work.SILENT)
+                .suggested();
+        assertTrue(seen.contains("tone/blue") && !seen.contains("red"), seen.toString());
+        Files.writeString(root.resolve("beam.mtl"), "newmtl Old_Wall\nKd 0.5 0.5 0.5\n");
+        Files.writeString(
+                root.resolve("beam.obj"), "mtllib beam.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl Old_Wall\nf 1 2 3\n");
+        catalogue.scan(library, Work.SILENT);
+        var beam = catalogue.find(typed("kind:model")).page(0, 10);
+        assertEquals(List.of("sky"), catalogue.common(beam, Work.SILENT).suggested());
+        catalogue.contents().facts(catalogue.shown(beam.get(0)).orElseThrow().asset());
+        assertEquals(List.of("sky", "wall"), catalogue.common(beam, Work.SILENT).suggested());
         catalogue.relabel(all.page(0, 10), yondershelf.library.Relabel.NOTHING.tagged("sky"));
         assertTrue(!catalogue.common(all.page(0, 10), Work.SILENT).suggested().contains("sky"), "they have it already");
     }

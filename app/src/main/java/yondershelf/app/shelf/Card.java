@@ -126,7 +126,7 @@ public final class Card extends Region {
     private void field(GridPane grid, int row, String word, TextField text, Edit.Field field) {
         Label label = new Label(word);
         label.getStyleClass().add("faint");
-        label.setMinWidth(48);
+        label.setMinWidth(USE_PREF_SIZE);
         text.setAccessibleText(word);
         text.setId("label-" + word.toLowerCase(Locale.ROOT).replace(' ', '-'));
         text.setTooltip(new Tooltip(word + ": saved with Enter or when you leave it"));

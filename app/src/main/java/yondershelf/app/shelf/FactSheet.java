@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
@@ -176,7 +177,9 @@ final class FactSheet extends GridPane {
         button.setId("used-in");
         button.getStyleClass().add("quiet");
         button.setMnemonicParsing(false);
-        button.setTooltip(new Tooltip("Scenes that use it: one that is chosen is opened"));
+        button.setTooltip(new Tooltip(scenes.stream()
+                .map(Path::toString)
+                .collect(Collectors.joining("\n", "Scenes that use it; one you choose is opened:\n", ""))));
         for (Path scene : scenes) {
             MenuItem item = new MenuItem("Open " + scene.getFileName());
             item.setMnemonicParsing(false);

@@ -133,6 +133,8 @@ public final class ShelfGrid extends Region {
             }
         });
         new Frame(chosen, content, this::under);
+        GroundMenu ground = new GroundMenu(workspace);
+        setOnContextMenuRequested(e -> ground.show(this, e.getScreenX(), e.getScreenY()));
         workspace.onChange(() -> {
             loader.forgetFailures();
             renewChosen();

@@ -1,0 +1,118 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.DataFormat;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.Labels;
+
+/** Assets go to other programs as files, labels from one asset to others. */
+class GivingAwayWindowTest extends OneWindow {
+    private void chooseOnly(String name) throws Exception {
+        Node tile = on.tile(name);
+        on.robot.clickOn(WindowDriver.middle(tile));
+        await("it is chosen", () -> on.workspace.chosen().selection().get().size() == 1);
+        on.press(KeyCode.ESCAPE);
+        on.focus("#shelf");
+    }
+
+    /** A real drag between two processes. */
+    @Test
+    void draggedIntoAnotherProgram() throws Exception {
+        Process other = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-Dprism.order=sw",
+                        "--enable-native-access=ALL-UNNAMED",
+                        "--sun-misc-unsafe-memory-access=allow",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "yondershelf.app.OtherProgramMain")
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
+        try {
+            BlockingQueue<String> told = new LinkedBlockingQueue<>();
+            Thread.ofPlatform().daemon().name("what it says").start(() -> other.inputReader(StandardCharsets.UTF_8)
+                    .lines()
+                    .forEach(told::add));
+            assertEquals("ready", told.poll(60, TimeUnit.SECONDS));
+            on.takeTheKeys();
+            Point2D there = new Point2D(
+                    OtherProgram.X + OtherProgram.WIDE / 2.0, OtherProgram.Y + OtherProgram.HIGH / 2.0);
+            Asset chest = on.named("Tool chest");
+            String got = null;
+            for (int attempt = 0; attempt < 3 && got == null; attempt++) {
+                on.carry("Tool chest", there, "carried", () -> true);
+                on.robot.release(MouseButton.PRIMARY);
+                got = told.poll(20, TimeUnit.SECONDS);
+            }
+            assertEquals("got " + on.demo("Station props/" + chest.path()).toAbsolutePath(), got);
+            assertTrue(other.waitFor(30, TimeUnit.SECONDS));
+        } finally {
+            other.destroy();
+        }
+        assertTrue(on.workspace.history().undoable().isEmpty(), "nothing was done to them");
+    }
+
+    @Test
+    void copiedAsFilesAndPaths() throws Exception {
+        chooseOnly("Tool chest");
+        Path file = on.demo("Station props/" + on.named("Tool chest").path()).toAbsolutePath();
+        on.press(KeyCode.CONTROL, KeyCode.C);
+        await("on the clipboard", () -> Clipboard.getSystemClipboard().hasFiles());
+        assertEquals(
+                List.of(file.toFile()),
+                onFx(() -> Clipboard.getSystemClipboard().getFiles()));
+        assertEquals(file.toString(), onFx(() -> Clipboard.getSystemClipboard().getContent(DataFormat.PLAIN_TEXT)));
+    }
+
+    /** What is said of one is given to another; what it does not say stays as it is there. */
+    @Test
+    void labelsAreCopiedAndGiven() throws Exception {
+        Asset from = on.named("Tool chest");
+        Asset to = on.named("Workbench");
+        Labels before = on.workspace.catalogue().labels(to);
+        run(() -> on.workspace.edit(
+                from,
+                "say what it was made for",
+                List.of(
+                        Edit.set(from.id(), Edit.Field.JOB, "Harbour lamp"),
+                        Edit.set(from.id(), Edit.Field.VERSION, ""),
+                        Edit.tag(from.id(), "lockable")),
+                List.of(
+                        Edit.set(from.id(), Edit.Field.JOB, ""),
+                        Edit.set(from.id(), Edit.Field.VERSION, "v01"),
+                        Edit.untag(from.id(), "lockable"))));
+        await("said", () -> on.workspace.catalogue().labels(from).job().equals("Harbour lamp"));
+        chooseOnly("Tool chest");
+        on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);
+        await("copied", () -> on.workspace.chosen().hasLabels());
+        chooseOnly("Workbench");
+        on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
+        await("given", () -> on.workspace.catalogue().labels(to).job().equals("Harbour lamp"));
+        Labels after = on.workspace.catalogue().labels(to);
+        assertTrue(after.tags().contains("lockable") && after.tags().containsAll(before.tags()));
+        assertEquals(before.version(), after.version());
+        assertEquals(before.name(), after.name());
+        on.search("job:harbour");
+        await("found by it", () -> on.workspace.hits().get().total() == 2);
+        on.undo();
+        await("as before", () -> on.workspace.catalogue().labels(to).equals(before));
+    }
+}
