@@ -48,13 +48,15 @@ class GivingAwayWindowTest extends OneWindow {
                 .start();
         try {
             BlockingQueue<String> told = new LinkedBlockingQueue<>();
-            Thread.ofPlatform().daemon().name("what it says").start(() -> other.inputReader(StandardCharsets.UTF_8)
-                    .lines()
-                    .forEach(told::add));
+            Thread.ofPlatform()
+                    .daemon()
+                    .name("what it says")
+                    .start(() ->
+                            other.inputReader(StandardCharsets.UTF_8).lines().forEach(told::add));
             assertEquals("ready", told.poll(60, TimeUnit.SECONDS));
             on.takeTheKeys();
-            Point2D there = new Point2D(
-                    OtherProgram.X + OtherProgram.WIDE / 2.0, OtherProgram.Y + OtherProgram.HIGH / 2.0);
+            Point2D there =
+                    new Point2D(OtherProgram.X + OtherProgram.WIDE / 2.0, OtherProgram.Y + OtherProgram.HIGH / 2.0);
             Asset chest = on.named("Tool chest");
             String got = null;
             for (int attempt = 0; attempt < 3 && got == null; attempt++) {

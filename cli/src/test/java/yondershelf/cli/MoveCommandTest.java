@@ -115,4 +115,63 @@ class MoveCommandTest {
         }
         assertEquals(100, acts().size());
     }
+
+    /** Two programs move things of one library at the same time: everything arrives, with its labels, and nothing is missing. */
+    @Test
+    void twoProcessesAtOnce() throws Exception {
+        int each = 60;
+        for (String lot : List.of("anchor", "bitts")) {
+            for (int i = 0; i < each; i++) {
+                Files.writeString(
+                        library.resolve("rigging/" + lot + "_" + i + ".obj"),
+                        "mtllib iron.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl iron\nf 1 2 3\n# " + lot + i + "\n");
+            }
+        }
+        assertEquals(0, run("scan", "Station").code());
+        assertEquals(0, run("label", "--where", "anchor", "--tag", "ground").code());
+        assertEquals(0, run("label", "--where", "bitts", "--tag", "deck").code());
+        Process one = program("move", "--where", "tag:ground", "--to", "sea");
+        Process two = program("move", "--where", "tag:deck", "--to", "ship/deck");
+        for (Process program : List.of(one, two)) {
+            String err = new String(program.getErrorStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertEquals(0, program.waitFor(), err);
+        }
+        assertEquals(0, run("scan", "Station").code());
+        for (String[] lot : new String[][] {{"anchor", "sea", "ground"}, {"bitts", "ship/deck", "deck"}}) {
+            JsonNode found = run("find", "tag:" + lot[2], "folder:" + lot[1], "--limit", "200")
+                    .json();
+            assertEquals(each, found.path("total").asInt(), lot[0]);
+            for (JsonNode hit : found.path("hits")) {
+                Path file = library.resolve(hit.path("path").asText());
+                String named = Files.readString(file, StandardCharsets.UTF_8)
+                        .lines()
+                        .findFirst()
+                        .orElseThrow();
+                Path material = file.resolveSibling(named.substring("mtllib ".length()));
+                assertTrue(Files.exists(material), file + " names " + named);
+            }
+        }
+        assertEquals(3 + 2 * each, run("find").json().path("total").asInt());
+        assertEquals(0, run("find", "problems:yes").json().path("total").asInt());
+        // both acts are kept, and both go back
+        run("undo");
+        run("undo");
+        assertEquals(
+                2 * each + 3,
+                run("find", "--fresh", "folder:rigging").json().path("total").asInt());
+    }
+
+    private Process program(String... args) throws Exception {
+        List<String> all = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "--enable-native-access=ALL-UNNAMED",
+                "-cp",
+                System.getProperty("java.class.path"),
+                "yondershelf.cli.Main"));
+        all.addAll(List.of(args));
+        all.addAll(List.of("--home", home.toString()));
+        return new ProcessBuilder(all)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+    }
 }
