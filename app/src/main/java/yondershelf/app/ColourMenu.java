@@ -74,6 +74,6 @@ final class ColourMenu extends Menu {
                                 workspace.moreLike().ofColour(marked);
                             }
                         }),
-                        new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
     }
 }

@@ -66,7 +66,7 @@ final class Decisions {
             choices.add(
                     new Choice("Write into it", "Save the scene into this file all the same", question.writeAnyway()));
         }
-        choices.add(new Choice("Leave it", "Save nothing now", () -> {}));
+        choices.add(new Choice("Cancel", "Save nothing now", () -> {}));
         questions.ask(question.words(), choices.toArray(Choice[]::new));
     }
 
@@ -78,7 +78,7 @@ final class Decisions {
                         "Take back the rest",
                         "Leave that file as it is and give all others their old bytes",
                         () -> workspace.fileRuns().takeBack(conflict.what(), conflict.runs(), true)),
-                new Choice("Leave it", "Change nothing; it stays in the list of earlier changes under mend", () -> {}));
+                new Choice("Cancel", "Change nothing; it stays in the list of earlier changes under mend", () -> {}));
     }
 
     /** Asks about what killed programs left. */
@@ -117,14 +117,14 @@ final class Decisions {
         String from = names(kept.sources());
         questions.ask(
                 "What came from " + from + " was sorted, but not taken in.",
-                new Choice("Go on with it", "Show it as it was left", () -> {
+                new Choice("Continue", "Show it as it was left", () -> {
                     workspace.brought().set(List.of());
                     workspace.openPlan().keeping().resume(kept);
                     workspace.brought().set(kept.sources());
                     workspace.view().set(Workspace.View.INTAKE);
                 }),
                 new Choice(
-                        "Let it go",
+                        "Discard",
                         "Leave everything where it is",
                         () -> workspace.openPlan().keeping().forget()),
                 new Choice("Later", "It is asked again at the next start", () -> {}));
@@ -145,7 +145,7 @@ final class Decisions {
                         "Bring it onto the table; it is not saved until you do",
                         () -> workspace.openScene().recover(left)),
                 new Choice(
-                        "Let it go",
+                        "Discard",
                         "Remove this copy for good",
                         () -> workspace.openScene().forget(left)));
     }
@@ -211,7 +211,7 @@ final class Decisions {
                     workspace.openScene().letGo();
                     close.run();
                 }),
-                new Choice("Stay", "Go on working", () -> {}));
+                new Choice("Cancel", "Go on working", () -> {}));
         return false;
     }
 

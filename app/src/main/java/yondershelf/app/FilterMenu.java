@@ -37,7 +37,7 @@ final class FilterMenu extends MenuButton {
     private static final Map<Field, String> TITLES = new EnumMap<>(Map.ofEntries(
             Map.entry(Field.RATING, "Rating"),
             Map.entry(Field.FAVOURITE, "Favourites"),
-            Map.entry(Field.PROBLEMS, "Problems"),
+            Map.entry(Field.PROBLEMS, "Findings"),
             Map.entry(Field.USED, "Used"),
             Map.entry(Field.LICENCE, "Licence"),
             Map.entry(Field.AUTHOR, "Author"),
@@ -53,13 +53,13 @@ final class FilterMenu extends MenuButton {
     private int round;
 
     FilterMenu(Workspace workspace) {
-        super("filters");
+        super("Filters");
         this.workspace = workspace;
         setId("filters");
         getStyleClass().addAll("quiet", "filters");
         setMinWidth(USE_PREF_SIZE);
         setTooltip(new Tooltip("Conditions on labels and measures; they stand in the search line"));
-        getItems().add(new MenuItem("Looking..."));
+        getItems().add(new MenuItem("Looking…"));
         setOnShowing(e -> offer());
         workspace.query().addListener((o, before, now) -> title(now));
         title(workspace.query().get());
@@ -67,7 +67,7 @@ final class FilterMenu extends MenuButton {
 
     private void title(Query now) {
         int many = now.conditions().size();
-        setText(many == 0 ? "filters" : "filters " + many);
+        setText(many == 0 ? "Filters" : "Filters " + many);
     }
 
     private void offer() {
@@ -131,7 +131,7 @@ final class FilterMenu extends MenuButton {
         String value = typed.substring(condition.field().word().length());
         return switch (condition.field()) {
             case FAVOURITE -> "Favourites only";
-            case PROBLEMS -> "Something is wrong with it";
+            case PROBLEMS -> "With findings";
             case USED -> value.equals(":no") ? "in no scene" : value.equals(":yes") ? "in a scene" : value;
             case COLOUR ->
                 condition.values().contains(Condition.NOTHING)

@@ -144,10 +144,10 @@ final class Screenshots {
         fine(() -> save(target.resolve("keys.png")));
         settled(() -> {
             window.keys().hide();
-            window.setFog(true);
+            window.setLight(true);
         });
-        fine(() -> save(target.resolve("shelf-fog.png")));
-        settled(() -> window.setFog(false));
+        fine(() -> save(target.resolve("shelf-light.png")));
+        settled(() -> window.setLight(false));
         next();
     }
 

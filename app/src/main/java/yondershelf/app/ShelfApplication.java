@@ -53,12 +53,12 @@ public final class ShelfApplication extends Application {
         stage.setMinWidth(1060);
         stage.setMinHeight(640);
         String theme = catalogue.home().setting("theme", "system");
-        boolean light = theme.equals("fog")
+        boolean light = theme.equals("light")
                 || (theme.equals("system")
                         && Platform.getPreferences().getColorScheme() == javafx.application.ColorScheme.LIGHT
                         && !named.containsKey("picture")
                         && !named.containsKey("screenshots"));
-        root.setFog(light);
+        root.setLight(light);
         stage.setOnCloseRequest(e -> {
             if (!root.mayClose(stage::close)) {
                 e.consume();

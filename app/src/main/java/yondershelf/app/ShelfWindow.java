@@ -55,7 +55,7 @@ public final class ShelfWindow extends StackPane {
     private final Decisions decisions;
     private final StackPane left = new StackPane();
     private final SplitPane split = new SplitPane();
-    private boolean fog;
+    private boolean light;
 
     public ShelfWindow(Workspace workspace) {
         this.workspace = workspace;
@@ -106,20 +106,20 @@ public final class ShelfWindow extends StackPane {
         }
     }
 
-    /** Dusk or fog. */
+    /** Dark surroundings or light ones. */
     public void switchTheme() {
-        setFog(!fog);
+        setLight(!light);
     }
 
-    public void setFog(boolean light) {
-        fog = light;
-        getStyleClass().remove("fog");
+    public void setLight(boolean wanted) {
+        light = wanted;
+        getStyleClass().remove("light");
         if (light) {
-            getStyleClass().add("fog");
+            getStyleClass().add("light");
         }
         top.showTheme(light);
         try {
-            workspace.catalogue().home().setSetting("theme", light ? "fog" : "dusk");
+            workspace.catalogue().home().setSetting("theme", light ? "light" : "dark");
         } catch (ProblemException e) {
             workspace.tell(e.problem());
         }
@@ -206,7 +206,7 @@ public final class ShelfWindow extends StackPane {
                                 "Save the scene in its place",
                                 () -> workspace.openScene().save(path)),
                         new Questions.Choice("Choose another", "Ask for another file", this::saveSceneAs),
-                        new Questions.Choice("Leave it", "Save nothing now", () -> {}));
+                        new Questions.Choice("Cancel", "Save nothing now", () -> {}));
     }
 
     /** True when the window may close now; else a question was asked, whose answer closes it. */
@@ -320,7 +320,7 @@ public final class ShelfWindow extends StackPane {
                 new Command("Allow a folder outside the libraries", "Libraries", null, this::allowFolder),
                 new Command("Show the log", "Views", null, decisions::showLog),
                 new Command("Show the jobs", "Views", "Shortcut+J", () -> jobs.toggle()),
-                new Command("Switch between dusk and fog", "Views", null, this::switchTheme),
+                new Command("Light or dark surroundings", "Views", null, this::switchTheme),
                 new Command("Keys and commands", "Views", "F1", this::openKeys)));
         all.addAll(table.commands());
         all.addAll(intake.commands());

@@ -56,7 +56,7 @@ final class TopBar extends HBox {
         getChildren().add(name);
         tab(Workspace.View.SHELF, "Shelf", "The shelf (Ctrl+1)");
         tab(Workspace.View.INTAKE, "Intake", "Bring files in (Ctrl+2)");
-        tab(Workspace.View.MEND, "Mend", "Faults and their remedies (Ctrl+3)");
+        tab(Workspace.View.MEND, "Mend", "Findings and their remedies (Ctrl+3)");
         workspace.faults().findings().addListener((o, before, now) -> {
             ToggleButton mend = tabs.get(Workspace.View.MEND);
             if (mend != null) {
@@ -66,14 +66,14 @@ final class TopBar extends HBox {
         searchLine();
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.SOMETIMES);
-        theme = quiet("fog", "Light or dark surroundings", switchTheme);
+        theme = quiet("Light", "Light or dark surroundings", switchTheme);
         theme.setId("theme");
-        Button keys = quiet("keys", "Everything the program can do, and its keys (F1)", openKeys);
+        Button keys = quiet("Shortcuts", "Everything the program can do, and its keys (F1)", openKeys);
         getChildren().addAll(search, gap, theme, keys);
     }
 
     private void searchLine() {
-        search.setPromptText("search names, tags, folders");
+        search.setPromptText("Search names, tags, folders");
         search.setId("search");
         search.setAccessibleText("Search");
         search.getStyleClass().add("search-line");
@@ -107,7 +107,7 @@ final class TopBar extends HBox {
 
     /** A picture let go here is looked for: what is like it. */
     private void takesPictures() {
-        Tooltip promise = new Tooltip("finds what is like this picture");
+        Tooltip promise = new Tooltip("Finds what is like this picture");
         search.setOnDragOver(e -> {
             if (picture(e.getDragboard()) != null) {
                 e.acceptTransferModes(TransferMode.COPY);
@@ -220,7 +220,7 @@ final class TopBar extends HBox {
     }
 
     /** Offers the other surroundings. */
-    void showTheme(boolean fog) {
-        theme.setText(fog ? "dusk" : "fog");
+    void showTheme(boolean light) {
+        theme.setText(light ? "Dark" : "Light");
     }
 }

@@ -149,7 +149,7 @@ class FilingManyWindowTest extends OneWindow {
         }
         assertTrue(minutes < MOST_MINUTES, minutes + " minutes");
         assertTrue(onFx(() -> ((ButtonBase) on.window.lookup("#table-undo")).getText())
-                .startsWith("undo move"));
+                .startsWith("Undo move"));
     }
 
     /** Onto folders and tags there are: makers and licences are typed, the rest is done with the mouse. */

@@ -85,7 +85,7 @@ class FilingWindowTest extends OneWindow {
         await(
                 "the button says so",
                 () -> on.window.lookup("#table-undo") instanceof ButtonBase b
-                        && b.getText().equals("undo move Tool chest to shore"));
+                        && b.getText().equals("Undo move Tool chest to shore"));
         on.click("#table-undo");
         await("moved back", () -> on.named("Tool chest").folder().equals("workshop"));
         assertTrue(java.util.Arrays.equals(bytes, Files.readAllBytes(old)));

@@ -126,7 +126,7 @@ class PlanWindowTest extends OneWindow {
     }
 
     private void letGo() throws Exception {
-        on.robot.clickOn("let it go");
+        on.robot.clickOn("Discard");
         await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
     }
 
@@ -322,8 +322,8 @@ class PlanWindowTest extends OneWindow {
         await(
                 "asked",
                 () -> on.window.lookupAll(".button").stream()
-                        .anyMatch(n -> n instanceof ButtonBase b && b.getText().equals("Go on with it")));
-        on.robot.clickOn("Go on with it");
+                        .anyMatch(n -> n instanceof ButtonBase b && b.getText().equals("Continue")));
+        on.robot.clickOn("Continue");
         await(
                 "as it was left",
                 () -> has("Warning sign") && !named("Warning sign").isTicked() && has("Board"));

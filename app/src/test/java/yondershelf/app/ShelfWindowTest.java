@@ -130,11 +130,11 @@ class ShelfWindowTest extends OneWindow {
         await("so many are left", () -> on.workspace.hits().get().total() == left);
         assertTrue(
                 onFx(() -> ((TextField) on.window.lookup("#search")).getText()).startsWith("licence:"));
-        assertEquals("filters 1", onFx(filters::getText));
+        assertEquals("Filters 1", onFx(filters::getText));
         on.click("#search");
         on.press(KeyCode.ESCAPE);
         await("everything", () -> on.workspace.hits().get().total() > 60);
-        assertEquals("filters", onFx(filters::getText));
+        assertEquals("Filters", onFx(filters::getText));
     }
 
     @Test
@@ -273,8 +273,8 @@ class ShelfWindowTest extends OneWindow {
                 () -> on.workspace.view().get() == Workspace.View.MEND
                         && !on.window.keys().isVisible());
         on.click("#theme");
-        await("light surroundings", () -> on.window.getStyleClass().contains("fog"));
-        assertEquals("fog", on.catalogue().home().setting("theme", ""));
+        await("light surroundings", () -> on.window.getStyleClass().contains("light"));
+        assertEquals("light", on.catalogue().home().setting("theme", ""));
     }
 
     /** Long work is shown in the strip, stopped there, and its list tells what went wrong. */
@@ -298,7 +298,7 @@ class ShelfWindowTest extends OneWindow {
         await("shown", () -> strip().contains("Counting gulls") && strip().contains("of 600"));
         on.press(KeyCode.CONTROL, KeyCode.J);
         await("the list tells the reason", () -> strip().contains("pier.glb: a gull sat on it."));
-        on.robot.clickOn("cancel");
+        on.robot.clickOn("Cancel");
         await("stopped", stopped::get);
         await("said", () -> strip().contains("Counting gulls: cancelled"));
     }

@@ -181,7 +181,7 @@ class TrustWindowTest extends OneWindow {
         await("marked", () -> on.window.lookup("#unsaved").isVisible());
         assertFalse(onFx(() -> on.window.mayClose(() -> closed.set(true))));
         await("asked", () -> asked("is not saved"));
-        answer("Stay");
+        answer("Cancel");
         assertFalse(closed.get());
         assertFalse(onFx(() -> on.window.mayClose(() -> closed.set(true))));
         answer("Save and close");

@@ -98,7 +98,7 @@ final class WindowDriver implements AutoCloseable {
                 places.scrollTo(0);
             }
             window.keys().hide();
-            window.setFog(false);
+            window.setLight(false);
             workspace.brought().set(List.of());
             workspace.selected().set(null);
             workspace.view().set(Workspace.View.SHELF);

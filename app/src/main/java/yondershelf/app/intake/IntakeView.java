@@ -86,7 +86,7 @@ public final class IntakeView extends BorderPane {
         heading.getStyleClass().add("view-heading");
         library.setTooltip(new Tooltip("The library it goes into"));
         library.setAccessibleText("Library");
-        folder.setPromptText("folder in it, or nothing");
+        folder.setPromptText("Folder in it, or nothing");
         folder.setTooltip(new Tooltip("A folder below the library; sub-folders of what comes are kept below it"));
         folder.setAccessibleText("Folder");
         folder.setPrefColumnCount(12);
@@ -94,7 +94,7 @@ public final class IntakeView extends BorderPane {
         take.getStyleClass().add("main-act");
         take.setTooltip(new Tooltip("Copy what is ticked into the library; it can be undone"));
         take.setOnAction(e -> takeIn());
-        Button leave = new Button("let it go");
+        Button leave = new Button("Discard");
         leave.getStyleClass().add("quiet");
         leave.setTooltip(new Tooltip("Leave everything where it is"));
         leave.setOnAction(e -> letGo());
@@ -108,7 +108,7 @@ public final class IntakeView extends BorderPane {
         HBox head = new HBox(10, heading, gap, pictures, wishes, take, leave);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
-        Label into = new Label("into");
+        Label into = new Label("Into");
         into.setMinWidth(Region.USE_PREF_SIZE);
         library.setMinWidth(150);
         HBox.setHgrow(folder, Priority.ALWAYS);
@@ -335,7 +335,9 @@ public final class IntakeView extends BorderPane {
                                     replan(workspace.brought().get());
                                 }),
                                 new Questions.Choice(
-                                        "Skip it", "What is protected stays behind", () -> passwords.put(archive, "")));
+                                        "Skip it",
+                                        "What is protected is not taken in",
+                                        () -> passwords.put(archive, "")));
             }
         }
     }
@@ -346,7 +348,7 @@ public final class IntakeView extends BorderPane {
         }
         grid.setVisible(wanted);
         list.setVisible(!wanted);
-        pictures.setText(wanted ? "as a list" : "as pictures");
+        pictures.setText(wanted ? "As a list" : "As pictures");
         (wanted ? grid : list).requestFocus();
     }
 

@@ -128,7 +128,7 @@ final class MapRows extends VBox {
 
     /** Takes a file out of its thing. */
     private Button out(int number, SortedFile file) {
-        Button out = new Button("out");
+        Button out = new Button("Take out");
         out.getStyleClass().addAll("quiet", "map-out");
         out.setMinWidth(Region.USE_PREF_SIZE);
         out.setAccessibleText("Take " + file.path() + " out");

@@ -50,7 +50,7 @@ public final class Faults {
     /** Shows what the latest check found, without looking at any file. */
     void showKnown() {
         background.quietly(
-                "Faults found so far",
+                "Findings so far",
                 work -> Found.of(catalogue.libraries().stream()
                         .flatMap(l -> Mend.known(l).stream())
                         .toList()),
@@ -60,7 +60,7 @@ public final class Faults {
     /** Looks for faults in all libraries, at what changed since the last time. */
     public void check() {
         background.housekeeping(
-                "Looking for faults",
+                "Checking the libraries",
                 work -> {
                     List<Finding> all = new ArrayList<>();
                     for (Library library : catalogue.libraries()) {

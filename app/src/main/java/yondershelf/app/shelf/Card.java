@@ -93,7 +93,7 @@ public final class Card extends Region {
         Label rated = new Label("Rating");
         rated.getStyleClass().add("faint");
         labels.addRow(4, rated, rating);
-        note.setPromptText("note");
+        note.setPromptText("Note");
         note.setPrefRowCount(2);
         note.setWrapText(true);
         note.setAccessibleText("Note");

@@ -94,6 +94,7 @@ final class FactSheet extends GridPane {
     private void line(String word, Node figure) {
         Label label = new Label(word);
         label.getStyleClass().add("faint");
+        label.setMinWidth(Region.USE_PREF_SIZE);
         addRow(getRowCount(), label, figure);
     }
 

@@ -29,7 +29,7 @@ public final class FolderQuestion {
                                         "Made when it is not there; nothing for the root (Enter)",
                                         start(workspace, asset),
                                         typed -> workspace.filing().move(asset, many, library, Filing.path(typed))),
-                                new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                                new Questions.Choice("Cancel", "Change nothing", () -> {}));
                 return;
             }
         }

@@ -29,7 +29,7 @@ final class LivePreview extends StackPane {
 
     private final Workspace workspace;
     private final ImageView view = new ImageView();
-    private final Label hint = new Label("drag to turn");
+    private final Label hint = new Label("Drag to turn");
     private final PauseTransition rest = new PauseTransition(Duration.millis(180));
     private @Nullable Asset asset;
     private volatile Booth.@Nullable Stage stage;

@@ -52,11 +52,11 @@ public final class TablePane extends BorderPane {
                 rename();
             }
         });
-        Button undo = act("undo", "Undo (Ctrl+Z)", () -> workspace.attempt(workspace.history()::undo));
-        Button redo = act("redo", "Redo (Ctrl+Shift+Z)", () -> workspace.attempt(workspace.history()::redo));
-        Button frame = act("frame", "Bring everything, or the chosen object, into view (F)", picture::frame);
+        Button undo = act("Undo", "Undo (Ctrl+Z)", () -> workspace.attempt(workspace.history()::undo));
+        Button redo = act("Redo", "Redo (Ctrl+Shift+Z)", () -> workspace.attempt(workspace.history()::redo));
+        Button frame = act("Frame", "Bring everything, or the chosen object, into view (F)", picture::frame);
         Button save = act(
-                "save",
+                "Save",
                 "Save the scene as GLB (Ctrl+S)",
                 () -> workspace.openScene().save());
         workspace.history().onChange(() -> {
@@ -92,14 +92,14 @@ public final class TablePane extends BorderPane {
 
     private static void hint(Button button, String word, Optional<String> what, String keys) {
         button.setDisable(what.isEmpty());
-        button.setText(word.toLowerCase(Locale.ROOT) + what.map(w -> " " + w).orElse(""));
+        button.setText(word + what.map(w -> " " + w).orElse(""));
         button.setTooltip(new Tooltip(word + what.map(w -> " " + w).orElse("") + " (" + keys + ")"));
     }
 
     private static Button act(String word, String hint, Runnable act) {
         Button button = new Button(word);
         button.getStyleClass().add("quiet");
-        button.setId("table-" + word);
+        button.setId("table-" + word.toLowerCase(Locale.ROOT));
         button.setTooltip(new Tooltip(hint));
         button.setOnAction(e -> act.run());
         return button;
@@ -114,8 +114,8 @@ public final class TablePane extends BorderPane {
         exposureFigure.setMinWidth(50);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        Label turnWord = new Label("turn");
-        Label exposureWord = new Label("exposure");
+        Label turnWord = new Label("Turn");
+        Label exposureWord = new Label("Exposure");
         turnWord.setMinWidth(Region.USE_PREF_SIZE);
         exposureWord.setMinWidth(Region.USE_PREF_SIZE);
         HBox light = new HBox(6, lightName, gap, turnWord, turn, turnFigure, exposureWord, exposure, exposureFigure);
@@ -182,13 +182,23 @@ public final class TablePane extends BorderPane {
                         work -> Figures.of(scene, workspace.catalogue().reader()),
                         f -> {
                             if (scene == workspace.table().scene()) {
-                                figures.setText(Words.plural(f.objects(), "object") + "\u2003"
-                                        + (f.geometries() == 1 ? "1 geometry" : f.geometries() + " geometries")
-                                        + "\u2003"
-                                        + Words.count(f.triangles()) + " triangles\u2003" + Words.bytes(f.mapBytes())
-                                        + " maps" + behind(scene.light().backdrop()));
+                                figures.setText(
+                                        figures(f) + behind(scene.light().backdrop()));
                             }
                         });
+    }
+
+    /** What people compare; of an empty table that it is empty, and nothing of what is not there. */
+    private static String figures(Figures f) {
+        String objects = Words.plural(f.objects(), "object");
+        return f.objects() == 0
+                ? objects
+                : String.join(
+                        "\u2003",
+                        objects,
+                        f.geometries() == 1 ? "1 geometry" : Words.count(f.geometries()) + " geometries",
+                        Words.plural(f.triangles(), "triangle"),
+                        Words.bytes(f.mapBytes()) + " maps");
     }
 
     private void lightFigures(Light light) {

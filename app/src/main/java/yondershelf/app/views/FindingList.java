@@ -79,7 +79,7 @@ final class FindingList extends ListView<FindingList.Line> {
         seen.setWrapText(true);
         seen.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(seen, Priority.ALWAYS);
-        Label fix = new Label(finding.remedy() == null ? "no safe remedy" : "remedy found");
+        Label fix = new Label(finding.remedy() == null ? "No safe remedy" : "Remedy found");
         fix.setMinWidth(Region.USE_PREF_SIZE);
         fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
         HBox row = new HBox(10, what, seen, fix);

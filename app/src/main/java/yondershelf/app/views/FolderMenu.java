@@ -45,7 +45,7 @@ final class FolderMenu extends ContextMenu {
                                 workspace.filing().make(library, in.isEmpty() ? path : in + "/" + path);
                             }
                         }),
-                        new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
     }
 
     private void askForName(String folder) {
@@ -59,6 +59,6 @@ final class FolderMenu extends ContextMenu {
                                 workspace.filing().rename(library, folder, path);
                             }
                         }),
-                        new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
     }
 }

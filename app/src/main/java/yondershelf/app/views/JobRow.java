@@ -14,7 +14,7 @@ import yondershelf.work.Job;
 final class JobRow extends VBox {
     private final Job<?> job;
     private final Label state = new Label();
-    private final Button cancel = new Button("cancel");
+    private final Button cancel = new Button("Cancel");
     private int told;
 
     JobRow(Job<?> job) {

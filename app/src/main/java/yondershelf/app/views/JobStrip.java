@@ -35,11 +35,11 @@ public final class JobStrip extends BorderPane {
     private final Label title = new Label();
     private final ProgressBar bar = new ProgressBar();
     private final Label progress = new Label();
-    private final Button cancel = new Button("cancel");
+    private final Button cancel = new Button("Cancel");
     private final Label message = new Label();
     private final HBox news = new HBox(6);
-    private final Button dismiss = new Button("dismiss");
-    private final Button more = new Button("jobs");
+    private final Button dismiss = new Button("Close");
+    private final Button more = new Button("Jobs");
     private final VBox list = new VBox(4);
     private final Label none = new Label("No jobs yet");
     private final ScrollPane open = new ScrollPane(list);

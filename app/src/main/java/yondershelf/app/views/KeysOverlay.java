@@ -27,7 +27,7 @@ public final class KeysOverlay extends StackPane {
         this.commands = commands;
         getStyleClass().add("overlay");
         setId("commands");
-        field.setPromptText("what do you want to do");
+        field.setPromptText("What do you want to do?");
         field.setAccessibleText("Search the commands");
         field.setId("command-line");
         field.setTooltip(new Tooltip("Parts of a command's name; Enter runs the one that is marked"));

@@ -39,7 +39,7 @@ public final class MendView extends BorderPane {
     private final FindingList list = new FindingList(this::choose);
     private final RunsList runs;
     private final ScrollPane scroll;
-    private final Button earlier = new Button("earlier changes");
+    private final Button earlier = new Button("Earlier changes");
     private boolean runsShown;
     private final Label heading = new Label("Mend");
     private final Button all = new Button("Apply every remedy");
@@ -67,9 +67,9 @@ public final class MendView extends BorderPane {
         all.setTooltip(new Tooltip("Apply all remedies that are known; it can be undone"));
         all.setOnAction(
                 e -> workspace.faults().mend(workspace.faults().findings().get()));
-        Button check = new Button("look again");
+        Button check = new Button("Check again");
         check.getStyleClass().add("quiet");
-        check.setTooltip(new Tooltip("Look through the libraries for faults again"));
+        check.setTooltip(new Tooltip("Look through the libraries for findings again"));
         check.setOnAction(e -> workspace.scan());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
@@ -133,7 +133,7 @@ public final class MendView extends BorderPane {
     public void showRuns(boolean wanted) {
         runsShown = wanted;
         setCenter(wanted ? scroll : list);
-        earlier.setText(wanted ? "findings" : "earlier changes");
+        earlier.setText(wanted ? "Findings" : "Earlier changes");
         fill();
         side.setVisible(!wanted && !workspace.faults().findings().get().isEmpty());
         side.setManaged(side.isVisible());
@@ -172,10 +172,10 @@ public final class MendView extends BorderPane {
 
     private EmptyPlace emptyPlace() {
         if (workspace.catalogue().libraries().isEmpty()) {
-            return new EmptyPlace("Faults in your libraries are listed here, each with its remedy.")
+            return new EmptyPlace("Findings in your libraries are listed here, each with its remedy.")
                     .offerLibrary(addLibrary);
         }
-        return new EmptyPlace("No faults were found in the open libraries.");
+        return new EmptyPlace("Nothing was found to be wrong in the open libraries.");
     }
 
     private void choose(Finding finding) {

@@ -146,7 +146,7 @@ final class PlaceActs {
                                 "It can be opened again at any time",
                                 () -> workspace.onLibraries(
                                         "Removing " + library.name(), catalogue -> catalogue.close(library.root()))),
-                        new Questions.Choice("Keep it", "Change nothing", () -> {}));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
     }
 
     void rename(KnownLibrary library, String name) {

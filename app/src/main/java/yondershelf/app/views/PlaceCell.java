@@ -139,10 +139,10 @@ final class PlaceCell extends ListCell<Row> {
     }
 
     private Node acts() {
-        Button open = new Button("add a library");
+        Button open = new Button("Add a library");
         open.setTooltip(new Tooltip("Open a folder as a library (Ctrl+L)"));
         open.setOnAction(e -> view.addLibrary());
-        Button make = new Button("new");
+        Button make = new Button("New");
         make.setTooltip(new Tooltip("Make a new library, with folders to begin with"));
         make.setOnAction(e -> view.createLibrary());
         HBox both = new HBox(open, make);

@@ -65,7 +65,7 @@ final class RunsList extends VBox {
         what.getStyleClass().add("faint");
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        Button empty = new Button("empty");
+        Button empty = new Button("Empty");
         empty.getStyleClass().add("quiet");
         empty.setMinWidth(Region.USE_PREF_SIZE);
         empty.setAccessibleText("Empty the undo store of " + name);
@@ -80,7 +80,7 @@ final class RunsList extends VBox {
                                 "Free " + room,
                                 "Old and deleted files are gone after it",
                                 () -> workspace.fileRuns().empty(kept.library())),
-                        new Questions.Choice("Keep it", "Change nothing", () -> {})));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {})));
         HBox row = new HBox(10, what, gap, empty);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
@@ -100,12 +100,12 @@ final class RunsList extends VBox {
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
         if (summary.undone()) {
-            Label back = new Label("taken back");
+            Label back = new Label("Taken back");
             back.getStyleClass().add("faint");
             back.setMinWidth(Region.USE_PREF_SIZE);
             row.getChildren().add(back);
         } else {
-            Button undo = new Button("take back");
+            Button undo = new Button("Take back");
             undo.setMinWidth(Region.USE_PREF_SIZE);
             undo.setAccessibleText("Take back: " + what);
             undo.setTooltip(new Tooltip("Give these files their old bytes again"));

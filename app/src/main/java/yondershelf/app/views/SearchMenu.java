@@ -19,7 +19,7 @@ public final class SearchMenu extends ContextMenu {
                                 "A name (Enter)",
                                 search.name(),
                                 typed -> workspace.searches().rename(search, typed)),
-                        new Questions.Choice("Leave it", "Change nothing", () -> {})));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {})));
         MenuItem delete = new MenuItem("Delete the search, not what it finds");
         delete.setOnAction(e -> workspace.searches().delete(search));
         getItems().addAll(rename, delete);
@@ -41,6 +41,6 @@ public final class SearchMenu extends ContextMenu {
                                 "A name; it goes on finding what fits (Enter)",
                                 found.text(),
                                 typed -> workspace.searches().keep(typed, query)),
-                        new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
     }
 }

@@ -30,7 +30,7 @@ public final class TagChips extends FlowPane {
     public TagChips(String id, Consumer<String> add, Consumer<String> remove) {
         super(5, 5);
         this.remove = remove;
-        field.setPromptText("add tag");
+        field.setPromptText("Add a tag");
         field.setPrefColumnCount(6);
         field.getStyleClass().add("new-tag");
         field.setId(id);

@@ -33,7 +33,7 @@ final class TagMenu extends ContextMenu {
                                 "A name; stone/wet nests it (Enter)",
                                 tag,
                                 typed -> rename(workspace, tag, Relabel.tag(typed))),
-                        new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
     }
 
     /** Asks where both are there. */
@@ -53,6 +53,6 @@ final class TagMenu extends ContextMenu {
                                 "Put them together",
                                 "Everything with the tag " + tag + " gets " + to + " instead",
                                 () -> workspace.chosen().retag(tag, to, true)),
-                        new Questions.Choice("Leave it", "Change nothing", () -> {}));
+                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
     }
 }
