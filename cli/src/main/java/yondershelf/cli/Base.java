@@ -1,6 +1,7 @@
 package yondershelf.cli;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
@@ -48,6 +49,9 @@ abstract class Base implements Callable<Integer> {
     @Option(names = "--json", description = "Print JSON.")
     boolean json;
 
+    @Option(names = "--quiet", description = "Do not show how far it is.")
+    boolean quiet;
+
     @Spec
     @SuppressWarnings("NullAway.Init")
     CommandSpec spec;
@@ -57,7 +61,7 @@ abstract class Base implements Callable<Integer> {
     private @Nullable Catalogue opened;
 
     /** Work that tells problems on standard error and makes the exit code 1. */
-    final Work work = Work.telling(this::report);
+    Work work = Work.telling(this::report);
 
     final void report(Problem problem) {
         hit = true;
@@ -72,6 +76,9 @@ abstract class Base implements Callable<Integer> {
 
     /** Prints a line, names in it made safe for a terminal. */
     final void say(String line) {
+        if (work instanceof Progress progress) {
+            progress.clear();
+        }
         say(spec.commandLine().getOut(), line);
     }
 
@@ -117,6 +124,12 @@ abstract class Base implements Callable<Integer> {
             for (Shown hit : catalogue.page(hits, from, Math.min(PAGE, shown - from))) {
                 tell(hit, names.getOrDefault(hit.library(), ""), list);
             }
+            if (!json) {
+                lines(list, from).forEach(this::say);
+            }
+        }
+        if (!json && shown < hits.total()) {
+            say("… and " + (hits.total() - shown) + " more");
         }
         return node;
     }
@@ -129,10 +142,19 @@ abstract class Base implements Callable<Integer> {
         node.put("library", libraryName).put("path", hit.asset().path());
         ArrayNode hitTags = node.putArray("tags");
         hit.labels().tags().forEach(hitTags::add);
-        if (!json) {
-            say(hit.asset().kind().word() + "  " + hit.name() + "  " + libraryName + "/"
-                    + hit.asset().path());
+    }
+
+    private static List<String> lines(ArrayNode hits, int from) {
+        List<String[]> rows = new ArrayList<>();
+        for (int i = from; i < hits.size(); i++) {
+            JsonNode hit = hits.get(i);
+            rows.add(new String[] {
+                hit.path("kind").asText(),
+                hit.path("name").asText(),
+                hit.path("library").asText() + "/" + hit.path("path").asText()
+            });
         }
+        return Columns.of(rows);
     }
 
     /** Keeps what was done to labels, for undo, and says how many assets became other than they were. */
@@ -150,6 +172,11 @@ abstract class Base implements Callable<Integer> {
 
     @Override
     public final Integer call() {
+        Progress progress = null;
+        if (!quiet && Progress.isWatched()) {
+            progress = new Progress(spec.commandLine().getErr(), this::report);
+            work = progress;
+        }
         try (IsolatedReader reader = reader()) {
             run(reader);
         } catch (ProblemException e) {
@@ -158,6 +185,9 @@ abstract class Base implements Callable<Integer> {
                 printJson(object());
             }
         } finally {
+            if (progress != null) {
+                progress.clear();
+            }
             if (opened != null) {
                 opened.close();
             }

@@ -12,7 +12,7 @@ import yondershelf.mend.Finding;
 import yondershelf.mend.Mend;
 
 /** Lists a library's faults; exit 1 when there are any. */
-@Command(name = "check", description = "List a library's faults.", mixinStandardHelpOptions = true)
+@Command(name = "check", description = "List what is wrong in a library.", mixinStandardHelpOptions = true)
 final class CheckCommand extends OnLibrary {
     @Override
     void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {

@@ -1,6 +1,5 @@
 package yondershelf.cli;
 
-import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.List;
@@ -34,49 +33,21 @@ final class FactsCommand extends Base {
         ObjectNode node = object();
         node.put("file", file.toString());
         node.put("kind", kind == null ? null : kind.word());
-        node.put("readable", facts.readable());
-        node.put("reason", facts.reason());
-        ArrayNode size = node.putArray("sizeMetres");
-        facts.sizeMetres().forEach(size::add);
-        node.put("triangles", facts.triangles());
-        node.put("vertices", facts.vertices());
-        node.put("parts", facts.parts());
-        node.put("nodes", facts.scene().nodes());
-        facts.scene().lights().forEach(node.putArray("lights")::add);
-        facts.scene().cameras().forEach(node.putArray("cameras")::add);
-        node.put("scenes", facts.scene().scenes());
-        ArrayNode materials = node.putArray("materials");
+        FactsText.write(facts, kind, node);
         for (Facts.MaterialFacts material : facts.materials()) {
-            ObjectNode m = materials.addObject();
-            m.put("name", material.name());
-            ArrayNode maps = m.putArray("maps");
             for (Facts.MapFacts map : material.maps()) {
-                ObjectNode n = maps.addObject();
-                n.put("role", map.role().word()).put("path", map.path());
-                n.put("width", map.width()).put("height", map.height());
                 if (map.problem() != null) {
-                    n.put("problem", map.problem());
                     report(Problem.of(map.path(), map.problem()));
                 }
             }
         }
-        node.put("width", facts.width());
-        node.put("height", facts.height());
-        if (Double.isNaN(facts.stops())) {
-            node.putNull("stops");
-        } else {
-            node.put("stops", facts.stops());
-        }
-        node.put("bytes", facts.bytes());
-        facts.remarks().notShown().forEach(node.putArray("notShown")::add);
-        facts.remarks().assumed().forEach(node.putArray("assumed")::add);
         if (!facts.readable()) {
             report(Problem.of(file, facts.reason()));
         }
         if (json) {
             printJson(node);
-        } else {
-            node.properties().forEach(e -> say(e.getKey() + ": " + e.getValue()));
+        } else if (facts.readable()) {
+            FactsText.lines(facts).forEach(this::say);
         }
     }
 

@@ -57,6 +57,9 @@ final class FindCommand extends Base {
     @Option(names = "--limit", paramLabel = "N", description = "At most N hits; 0 for all.")
     int limit;
 
+    @Option(names = "--favourite", description = "Only favourites.")
+    boolean favourite;
+
     @Option(names = "--kept", paramLabel = "NAME", description = "What a search finds that is kept under this name.")
     @Nullable
     String kept;
@@ -108,6 +111,7 @@ final class FindCommand extends Base {
                                 .text()
                         + " ";
         return more
+                + (favourite ? "favourite:yes " : "")
                 + words.stream()
                         .map(word -> word.indexOf(' ') > 0 && word.matches("-?[a-z]+[:=].*") ? '"' + word + '"' : word)
                         .collect(Collectors.joining(" "));

@@ -27,6 +27,7 @@ import yondershelf.content.Problem;
             CheckCommand.class,
             MendCommand.class,
             SettingCommand.class,
+            CompletionCommand.class,
             CommandLine.HelpCommand.class
         })
 public final class Main implements Runnable {

@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.lang.syntax.ArchRuleDefinition;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -80,6 +81,71 @@ class CommandsTest {
                 f.path("materials").get(0).path("maps").get(0).path("role").asText());
         assertTrue(f.has("stops") && f.path("stops").isNull());
         assertTrue(f.path("readable").asBoolean());
+    }
+
+    /** What people read: a sentence and columns, how many more there are; what does not apply is null. */
+    @Test
+    void forPeople() throws Exception {
+        CommandRun facts = run("facts", props.resolve("boxes/box.obj").toString());
+        List<String> lines = facts.out().lines().toList();
+        assertEquals("50.0 x 25.0 x 0.0 cm, 1 triangle in 1 part, 1 map", lines.get(0));
+        assertTrue(lines.get(1).matches("\\S.*  baseColor  -  .*box_color.png  .+"), lines.get(1));
+        JsonNode hdri = run("facts", props.resolve("boxes/box.obj").toString(), "--json")
+                .json();
+        assertTrue(hdri.path("width").isNull() && hdri.path("stops").isNull());
+        assertEquals("0.5", hdri.path("sizeMetres").get(0).asText());
+        JsonNode picture = run("facts", props.resolve("tidied/box_color.png").toString(), "--json")
+                .json();
+        assertTrue(picture.path("triangles").isNull() && picture.path("parts").isNull());
+        assertTrue(picture.path("width").asInt() > 0);
+        List<String> found = run("find", "--limit", "1").out().lines().toList();
+        assertEquals(2, found.size());
+        assertEquals("… and 1 more", found.get(1));
+        List<String> all = run("find", "--sort", "name").out().lines().toList();
+        int path = all.get(0).indexOf("Props/");
+        assertTrue(path > 0);
+        assertTrue(all.stream().allMatch(l -> l.indexOf("Props/") == path), all.toString());
+        run("label", props.resolve("boxes/box.obj").toString(), "--favourite");
+        assertEquals(
+                1, run("find", "--favourite", "--json").json().path("total").asInt());
+    }
+
+    /** The script at the top passes on every command there is, and its list names it. */
+    @Test
+    void theScriptKnowsEveryCommand() throws Exception {
+        String script = Files.readString(Path.of("..", "yonder"));
+        for (String name : new picocli.CommandLine(new Main()).getSubcommands().keySet()) {
+            assertTrue(
+                    script.matches("(?s).*\\n  [a-z |]*\\b" + name + "\\b[a-z |-]*\\)\\n.*"), name + " is passed on");
+            assertTrue(script.contains("\n  " + name + " ") || name.equals("help"), name + " is listed");
+        }
+    }
+
+    /** The shell itself reads the completion, and the formatter of manual pages has nothing to complain about where it is installed. */
+    @Test
+    void completionAndManualPages() throws Exception {
+        Path data = folder.resolve("data");
+        assertEquals(0, run("completion", data.toString()).code());
+        Path script = data.resolve("bash-completion/completions/yonder");
+        Process bash = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "source '" + script + "'; COMP_WORDS=(yonder fi); COMP_CWORD=1; COMP_LINE='yonder fi';"
+                                + " _complete_yonder; printf '%s\\n' \"${COMPREPLY[@]}\"")
+                .redirectErrorStream(true)
+                .start();
+        assertTrue(new String(bash.getInputStream().readAllBytes(), StandardCharsets.UTF_8).contains("find"));
+        assertEquals(0, bash.waitFor());
+        Path page = data.resolve("man/man1/yonder-find.1");
+        String text = Files.readString(page);
+        assertTrue(text.startsWith(".TH \"YONDER\\-FIND\" 1\n"), text);
+        assertTrue(text.contains("\\-\\-favourite"));
+        if (Files.isExecutable(Path.of("/usr/bin/groff"))) {
+            Process groff = new ProcessBuilder("groff", "-man", "-ww", "-Tutf8", page.toString())
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            assertEquals("", new String(groff.getErrorStream().readAllBytes(), StandardCharsets.UTF_8));
+        }
     }
 
     @Test
