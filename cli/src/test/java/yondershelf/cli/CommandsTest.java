@@ -12,6 +12,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -114,10 +116,14 @@ class CommandsTest {
     @Test
     void theScriptKnowsEveryCommand() throws Exception {
         String script = Files.readString(Path.of("..", "yonder"));
-        for (String name : new picocli.CommandLine(new Main()).getSubcommands().keySet()) {
+        Set<String> names = new TreeSet<>(
+                new picocli.CommandLine(new Main()).getSubcommands().keySet());
+        // the script has help of its own
+        names.remove("help");
+        for (String name : names) {
             assertTrue(
                     script.matches("(?s).*\\n  [a-z |]*\\b" + name + "\\b[a-z |-]*\\)\\n.*"), name + " is passed on");
-            assertTrue(script.contains("\n  " + name + " ") || name.equals("help"), name + " is listed");
+            assertTrue(script.contains("\n  " + name + " "), name + " is listed");
         }
     }
 
