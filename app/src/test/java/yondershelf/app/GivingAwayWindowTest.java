@@ -6,24 +6,18 @@ import static yondershelf.app.Toolkit.await;
 import static yondershelf.app.Toolkit.onFx;
 import static yondershelf.app.Toolkit.run;
 
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.LinkedBlockingQueue;
-import java.util.concurrent.TimeUnit;
-import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.DataFormat;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 
-/** Assets go to other programs as files, labels from one asset to others. */
+/** Assets are copied as files for other programs, labels from one asset to others. */
 class GivingAwayWindowTest extends OneWindow {
     private void chooseOnly(String name) throws Exception {
         Node tile = on.tile(name);
@@ -31,45 +25,6 @@ class GivingAwayWindowTest extends OneWindow {
         await("it is chosen", () -> on.workspace.chosen().selection().get().size() == 1);
         on.press(KeyCode.ESCAPE);
         on.focus("#shelf");
-    }
-
-    /** A real drag between two processes. */
-    @Test
-    void draggedIntoAnotherProgram() throws Exception {
-        Process other = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-Dprism.order=sw",
-                        "--enable-native-access=ALL-UNNAMED",
-                        "--sun-misc-unsafe-memory-access=allow",
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        "yondershelf.app.OtherProgramMain")
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
-        try {
-            BlockingQueue<String> told = new LinkedBlockingQueue<>();
-            Thread.ofPlatform()
-                    .daemon()
-                    .name("what it says")
-                    .start(() ->
-                            other.inputReader(StandardCharsets.UTF_8).lines().forEach(told::add));
-            assertEquals("ready", told.poll(60, TimeUnit.SECONDS));
-            on.takeTheKeys();
-            Point2D there =
-                    new Point2D(OtherProgram.X + OtherProgram.WIDE / 2.0, OtherProgram.Y + OtherProgram.HIGH / 2.0);
-            Asset chest = on.named("Tool chest");
-            String got = null;
-            for (int attempt = 0; attempt < 3 && got == null; attempt++) {
-                on.carry("Tool chest", there, "carried", () -> true);
-                on.robot.release(MouseButton.PRIMARY);
-                got = told.poll(20, TimeUnit.SECONDS);
-            }
-            assertEquals("got " + on.demo("Station props/" + chest.path()).toAbsolutePath(), got);
-            assertTrue(other.waitFor(30, TimeUnit.SECONDS));
-        } finally {
-            other.destroy();
-        }
-        assertTrue(on.workspace.history().undoable().isEmpty(), "nothing was done to them");
     }
 
     @Test

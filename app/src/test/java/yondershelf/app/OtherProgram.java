@@ -1,7 +1,6 @@
 package yondershelf.app;
 
 import javafx.application.Application;
-import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.input.TransferMode;
@@ -9,7 +8,7 @@ import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
 import javafx.stage.StageStyle;
 
-/** A program of its own with a narrow window at the right edge of the screen, which tells of the files let go over it and ends. */
+/** A program of its own with a narrow window at the right edge of the screen, which tells of the files let go over it. */
 public final class OtherProgram extends Application {
     static final int X = 1_290;
     static final int Y = 200;
@@ -29,13 +28,17 @@ public final class OtherProgram extends Application {
             e.getDragboard().getFiles().forEach(file -> System.out.println("got " + file));
             e.setDropCompleted(true);
             e.consume();
-            Platform.runLater(Platform::exit);
         });
         stage.initStyle(StageStyle.UNDECORATED);
         stage.setX(X);
         stage.setY(Y);
         stage.setScene(new Scene(root, WIDE, HIGH));
-        stage.setOnShown(e -> System.out.println("ready"));
+        // where no window manager runs a new window takes the keys
+        stage.focusedProperty().addListener((o, was, is) -> {
+            if (is) {
+                System.out.println("ready");
+            }
+        });
         stage.show();
     }
 

@@ -130,15 +130,20 @@ class PlanWindowTest extends OneWindow {
         await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
     }
 
-    private void drag(Node from, Node to, String promise) throws Exception {
-        Point2D start = middle(from);
-        Point2D end = middle(to);
+    /** Where something is that may be filled anew at any time. */
+    private interface Place {
+        Node node() throws Exception;
+    }
+
+    private void drag(Place from, Place to, String promise) throws Exception {
         BooleanSupplier promised = () -> javafx.stage.Window.getWindows().stream()
                 .anyMatch(w -> w instanceof javafx.scene.control.Tooltip t
                         && t.isShowing()
                         && t.getText().equals(promise));
         // a hand may slip, and a machine under load swallow a movement
         for (int attempt = 0; attempt < 3; attempt++) {
+            Point2D start = middle(from.node());
+            Point2D end = middle(to.node());
             on.robot.moveTo(start);
             on.robot.press(MouseButton.PRIMARY);
             on.robot.moveTo(start.add(4, 4));
@@ -163,14 +168,17 @@ class PlanWindowTest extends OneWindow {
         picture("knots.png", 3);
         bring(2);
         choose("Oak");
-        drag(words(".label", "oak_rough.png"), words(".role-slot", "height"), "reads oak_rough.png as height");
+        drag(
+                () -> words(".label", "oak_rough.png"),
+                () -> words(".role-slot", "height"),
+                "reads oak_rough.png as height");
         await(
                 "it is the height",
                 () -> named("Oak").files().stream()
                         .anyMatch(f -> f.role() == Role.HEIGHT && f.path().equals("oak_rough.png")));
         on.undo();
         await("roughness again", () -> named("Oak").files().stream().noneMatch(f -> f.role() == Role.HEIGHT));
-        drag(words(".plan-row .label", "Knots"), words(".plan-row .label", "Oak"), "becomes part of Oak");
+        drag(() -> words(".plan-row .label", "Knots"), () -> words(".plan-row .label", "Oak"), "becomes part of Oak");
         await(
                 "one thing",
                 () -> plan().items().size() == 1 && named("Oak").files().size() == 3);

@@ -1,0 +1,66 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import javafx.geometry.Point2D;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import yondershelf.library.Asset;
+
+/** What is carried from the shelf into the window of another program arrives there as files. */
+class WithAnotherProgramTest extends OneWindow {
+    /**
+     * A real drag between two processes. By its name the last that uses the one window: where no window manager runs, what the other
+     * program leaves of the display's grabs when it ends may keep menus from opening.
+     */
+    @Test
+    void draggedIntoAnotherProgram() throws Exception {
+        Asset chest = on.named("Tool chest");
+        Point2D from = WindowDriver.middle(on.tile("Tool chest"));
+        Process other = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-Dprism.order=sw",
+                        "--enable-native-access=ALL-UNNAMED",
+                        "--sun-misc-unsafe-memory-access=allow",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "yondershelf.app.OtherProgramMain")
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
+        try {
+            BlockingQueue<String> told = new LinkedBlockingQueue<>();
+            Thread.ofPlatform()
+                    .daemon()
+                    .name("what it says")
+                    .start(() ->
+                            other.inputReader(StandardCharsets.UTF_8).lines().forEach(told::add));
+            assertEquals("ready", told.poll(60, TimeUnit.SECONDS));
+            Point2D there =
+                    new Point2D(OtherProgram.X + OtherProgram.WIDE / 2.0, OtherProgram.Y + OtherProgram.HIGH / 2.0);
+            String got = null;
+            for (int attempt = 0; attempt < 3 && got == null; attempt++) {
+                // by the mouse alone: the other window may have the keys
+                on.robot.moveTo(from);
+                on.robot.press(MouseButton.PRIMARY);
+                on.robot.moveTo(from.add(14, 6));
+                on.robot.moveTo(from.add(40, 14));
+                on.robot.moveTo(there.subtract(30, 20));
+                on.robot.moveTo(there);
+                Toolkit.pulse();
+                on.robot.moveTo(there.add(2, 1));
+                on.robot.release(MouseButton.PRIMARY);
+                got = told.poll(20, TimeUnit.SECONDS);
+            }
+            assertEquals("got " + on.demo("Station props/" + chest.path()).toAbsolutePath(), got);
+        } finally {
+            other.destroy();
+        }
+        assertTrue(on.workspace.history().undoable().isEmpty(), "nothing was done to them");
+    }
+}
