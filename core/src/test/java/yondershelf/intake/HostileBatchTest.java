@@ -125,7 +125,7 @@ class HostileBatchTest {
         Library library = Library.open(Files.createDirectory(folder.resolve("library")), "", "desk");
         Set<ProcessHandle> others = children();
         Set<ProcessHandle> started;
-        try (IsolatedReader isolated = new IsolatedReader(new Limits(4, 24, 3000), folder)) {
+        try (IsolatedReader isolated = new IsolatedReader(new Limits(8, 24, 3000), folder)) {
             ContentReader reader = hostile(isolated, harmless, others);
             library.scan(isolated, Work.SILENT);
             try (Intake intake = new Intake(library, "", reader)) {
@@ -145,7 +145,7 @@ class HostileBatchTest {
                 assertTrue(
                         told.stream()
                                 .allMatch(t -> t.startsWith("hang")
-                                        ? t.contains("longer than 4 seconds")
+                                        ? t.contains("longer than 8 seconds")
                                         : t.startsWith("crash")
                                                 ? t.contains("broke the reader")
                                                 : t.contains("memory")),
