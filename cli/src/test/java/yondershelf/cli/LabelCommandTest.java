@@ -79,7 +79,7 @@ class LabelCommandTest {
         assertTrue(stray.json().path("problems").path(0).path("cause").asText().contains("no asset"));
         assertEquals(2, run("label", path).code(), "nothing said");
         assertEquals(2, run("label", path, "--rating", "6").code());
-        assertEquals(1, run("label", "--where", "colour:red", "--rating", "1").code());
+        assertEquals(1, run("label", "--where", "shine:red", "--rating", "1").code());
         assertEquals(1, run("label", "--where", "library:Away", "--rating", "1").code());
     }
 
