@@ -76,7 +76,7 @@ class FirstStartTest {
         run(() -> {
             assertTrue(says("your libraries stand here"));
             assertTrue(says("Drop folders, files or packs"));
-            assertTrue(says("Faults in your libraries are listed here"));
+            assertTrue(says("Findings in your libraries are listed here"));
             assertEquals(2, offers("Open a folder as a library").count(), "on the shelf and in mend");
             assertEquals(1, offers("Choose a folder").count());
             assertEquals(0, offers("Take in").count(), "nothing to act on");
@@ -106,6 +106,6 @@ class FirstStartTest {
         press("Take in 1");
         await("taken in", () -> Files.exists(shore.resolve("post.obj")));
         await("on the shelf", () -> workspace.hits().get().total() == 1);
-        await("no fault", () -> says("No faults were found"));
+        await("nothing wrong", () -> says("Nothing was found to be wrong"));
     }
 }

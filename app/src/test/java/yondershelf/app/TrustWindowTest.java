@@ -132,7 +132,7 @@ class TrustWindowTest extends OneWindow {
         await(
                 "said so",
                 () -> on.window.lookupAll("#runs .label").stream()
-                        .anyMatch(n -> ((Label) n).getText().equals("taken back")));
+                        .anyMatch(n -> ((Label) n).getText().equals("Taken back")));
         on.click("#earlier");
         await("findings again", () -> on.window.lookupAll("#runs .button").isEmpty());
     }
