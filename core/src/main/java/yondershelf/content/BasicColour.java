@@ -6,7 +6,7 @@ import java.util.Optional;
 
 /**
  * The eleven basic colour terms of English (Berlin and Kay, Basic Color Terms, 1969), as fields of CIELAB by lightness, chroma and hue
- * angle. Where one ends and the next begins is common practice, no source; what the names mean is checked against the keywords of CSS.
+ * angle. Where one ends and the next begins is common practice, no source; they were adjusted on keywords of CSS.
  */
 public enum BasicColour {
     BLACK,
@@ -79,7 +79,8 @@ public enum BasicColour {
             return GREEN;
         }
         // CIELAB turns dark blues towards purple (Moroney, A hypothesis regarding the poor blue constancy of CIELAB,
-        // 2003)
+        // 2003;
+        // cited from memory, the borders are our own)
         if (hue < 304 || hue < 309 && l < 45) {
             return BLUE;
         }

@@ -14,8 +14,8 @@ import yondershelf.content.Picture;
 
 class ColoursTest {
     /**
-     * Keywords of CSS Color Module Level 4, section 6.1, that end in a basic colour term, with their values (from memory). What is
-     * called white or pink there and hardly differs from the other is left out: lavenderblush and its like bear no basic term.
+     * Keywords of CSS Color Module Level 4, section 6.1, that end in a basic colour term, with their values (from memory). The fields'
+     * borders were adjusted on these very keywords: this shows that they agree, not that they hold for others.
      */
     private static final String KEYWORDS = """
             black 000000
@@ -89,7 +89,7 @@ class ColoursTest {
         return BasicColour.of(lab[0], lab[1], lab[2]);
     }
 
-    /** Nine of ten keywords are called as they are named; the others are names of their own rather than of the colour. */
+    /** At least nine of ten keywords are called as they are named. */
     @Test
     void keywordsAreCalledAsTheyAreNamed() {
         List<String> otherwise = new ArrayList<>();
@@ -105,7 +105,7 @@ class ColoursTest {
         assertTrue(otherwise.size() * 10 <= lines.size(), otherwise.toString());
     }
 
-    /** Each basic term has the colour that bears its name alone. */
+    /** Ten terms have the keyword that bears their name alone; that of brown is called red here, and woods stand for it. */
     @Test
     void eachTermIsItsOwn() {
         assertEquals(BasicColour.BLACK, of(0x000000));
