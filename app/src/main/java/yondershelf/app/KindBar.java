@@ -29,6 +29,7 @@ import yondershelf.search.Query;
 final class KindBar extends HBox {
     private static final double LEAST_WIDTH = 60;
 
+    private final Slider size;
     private final Workspace workspace;
     private final ToggleButton everything = new ToggleButton();
     private final Label where = new Label();
@@ -56,7 +57,7 @@ final class KindBar extends HBox {
         }
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        Slider size = new Slider(96, 320, grid.tileSize());
+        size = new Slider(96, 320, grid.tileSize());
         size.setPrefWidth(60);
         size.setMinWidth(48);
         size.setTooltip(new Tooltip("Size of the previews"));
@@ -65,6 +66,10 @@ final class KindBar extends HBox {
         getChildren().addAll(gap, where, new FilterMenu(workspace), orders(), size);
         workspace.hits().addListener(o -> fill());
         fill();
+    }
+
+    void setPreviewSize(double wanted) {
+        size.setValue(wanted);
     }
 
     private static ToggleButton kind(ToggleButton button, String hint, Runnable act) {

@@ -59,6 +59,12 @@ public final class ShelfApplication extends Application {
                         && !named.containsKey("picture")
                         && !named.containsKey("screenshots"));
         root.setLight(light);
+        LeftAs before = new LeftAs(home);
+        boolean pictured = named.containsKey("picture") || named.containsKey("screenshots");
+        if (!pictured) {
+            before.restore(stage, root, made);
+            stage.setOnHiding(e -> made.attempt(() -> before.keep(stage, root, made)));
+        }
         stage.setOnCloseRequest(e -> {
             if (!root.mayClose(stage::close)) {
                 e.consume();
@@ -77,6 +83,9 @@ public final class ShelfApplication extends Application {
                 .execute(() -> {
                     if (stage.isShowing()) {
                         begin(made, root, named);
+                        if (!pictured) {
+                            before.openScene(made);
+                        }
                     }
                 });
     }

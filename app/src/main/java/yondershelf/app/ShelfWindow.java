@@ -6,7 +6,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Scene;
-import javafx.scene.control.SplitPane;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
@@ -15,11 +14,11 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Font;
-import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import yondershelf.app.intake.IntakeView;
 import yondershelf.app.model.Command;
+import yondershelf.app.model.FolderDialog;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.FolderQuestion;
@@ -54,7 +53,9 @@ public final class ShelfWindow extends StackPane {
     private final Shortcuts shortcuts;
     private final Decisions decisions;
     private final StackPane left = new StackPane();
-    private final SplitPane split = new SplitPane();
+    private final Halves halves;
+    private final FolderDialog dialog;
+    private final KindBar kinds;
     private boolean light;
 
     public ShelfWindow(Workspace workspace) {
@@ -63,23 +64,23 @@ public final class ShelfWindow extends StackPane {
         this.table = new TablePane(workspace);
         this.places = new PlacesView(workspace, this::addLibrary, this::createLibrary);
         this.jobs = new JobStrip(workspace);
-        intake = new IntakeView(workspace, places, this::addLibrary);
+        dialog = new FolderDialog(workspace);
+        intake = new IntakeView(workspace, places, this::addLibrary, dialog);
         mend = new MendView(workspace, grid.loader(), this::addLibrary);
         grid.onPutOnTable(table::command, table::put);
-        VBox shelf = new VBox(new KindBar(workspace, grid), new LikeBar(workspace), grid, new ManyCard(workspace));
+        kinds = new KindBar(workspace, grid);
+        VBox shelf = new VBox(kinds, new LikeBar(workspace), grid, new ManyCard(workspace));
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");
         StackPane shelfStack = new StackPane(shelf, new EmptyShelf(workspace, this::addLibrary));
         left.getChildren().addAll(shelfStack, intake, mend);
         workspace.view().addListener(o -> showView());
-        split.getItems().addAll(left, table);
-        split.setDividerPositions(0.575);
-        SplitPane.setResizableWithParent(left, true);
+        halves = new Halves(left, table);
         places.setPrefWidth(176);
         places.setMinWidth(176);
         top = new TopBar(workspace, grid, this::switchTheme, this::openKeys);
         VBox head = new VBox(top, new QuestionBar(workspace.questions()));
-        BorderPane body = new BorderPane(split, head, null, jobs, places);
+        BorderPane body = new BorderPane(halves, head, null, jobs, places);
         decisions = new Decisions(workspace, this::saveSceneAs);
         List<Command> commands = commands();
         keys = new KeysOverlay(commands);
@@ -97,6 +98,9 @@ public final class ShelfWindow extends StackPane {
             left.getChildren().get(i).setVisible(i == view.ordinal());
         }
         top.show(view);
+        if (halves.seen() == Halves.Seen.TABLE) {
+            halves.show(Halves.Seen.BOTH);
+        }
         if (getScene() != null && !top.isSearching()) {
             if (view == Workspace.View.SHELF) {
                 grid.requestFocus();
@@ -126,12 +130,7 @@ public final class ShelfWindow extends StackPane {
     }
 
     private void addLibrary() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setTitle("Open a folder as a library");
-        File folder = chooser.showDialog(getScene().getWindow());
-        if (folder != null) {
-            workspace.addLibrary(folder.toPath());
-        }
+        dialog.ask(getScene().getWindow(), "Open a folder as a library", "library", workspace::addLibrary);
     }
 
     private String targetName() {
@@ -139,30 +138,24 @@ public final class ShelfWindow extends StackPane {
     }
 
     private void createLibrary() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setTitle("A new or empty folder for a library");
-        File folder = chooser.showDialog(getScene().getWindow());
-        if (folder != null) {
-            workspace.createLibrary(folder.toPath());
-        }
+        dialog.ask(getScene().getWindow(), "A new or empty folder for a library", "library", workspace::createLibrary);
     }
 
     /** Files of libraries may then refer to what lies there. */
     private void allowFolder() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setTitle("Allow files to refer to a folder outside");
-        File folder = chooser.showDialog(getScene().getWindow());
-        if (folder != null) {
-            workspace
-                    .background()
-                    .run(
-                            "Allowing " + folder.getName(),
-                            work -> {
-                                workspace.catalogue().allow(folder.toPath());
-                                return true;
-                            },
-                            done -> workspace.scan());
-        }
+        dialog.ask(
+                getScene().getWindow(),
+                "Allow files to refer to a folder outside",
+                "outside",
+                folder -> workspace
+                        .background()
+                        .run(
+                                "Allowing " + folder.getFileName(),
+                                work -> {
+                                    workspace.catalogue().allow(folder);
+                                    return true;
+                                },
+                                done -> workspace.scan()));
     }
 
     private void openScene() {
@@ -230,6 +223,13 @@ public final class ShelfWindow extends StackPane {
         table.picture().close();
     }
 
+    private void goToTable() {
+        if (halves.seen() == Halves.Seen.LEFT) {
+            halves.show(Halves.Seen.BOTH);
+        }
+        table.picture().requestFocus();
+    }
+
     private void putChosen() {
         Asset asset = workspace.selected().get();
         if (asset != null) {
@@ -237,8 +237,13 @@ public final class ShelfWindow extends StackPane {
         }
     }
 
-    private void give(double divider) {
-        split.setDividerPositions(divider);
+    /** What of the window belongs to the shelf and what to the table. */
+    Halves halves() {
+        return halves;
+    }
+
+    void setPreviewSize(double size) {
+        kinds.setPreviewSize(size);
     }
 
     private List<Command> commands() {
@@ -274,14 +279,10 @@ public final class ShelfWindow extends StackPane {
                         "Views",
                         "Shortcut+3",
                         () -> workspace.view().set(Workspace.View.MEND)),
-                new Command(
-                        "Go to the table",
-                        "Views",
-                        "Shortcut+4",
-                        () -> table.picture().requestFocus()),
-                new Command("Only the shelf", "Views", "Shortcut+5", () -> give(1)),
-                new Command("Shelf and table", "Views", "Shortcut+6", () -> give(0.575)),
-                new Command("Only the table", "Views", "Shortcut+7", () -> give(0)),
+                new Command("Go to the table", "Views", "Shortcut+4", this::goToTable),
+                new Command("Only the shelf", "Views", "Shortcut+5", () -> halves.turn(Halves.Seen.LEFT)),
+                new Command("Shelf and table", "Views", "Shortcut+6", () -> halves.show(Halves.Seen.BOTH)),
+                new Command("Only the table", "Views", "Shortcut+7", () -> halves.turn(Halves.Seen.TABLE)),
                 new Command("More like the chosen asset", "Shelf", "Shortcut+Shift+L", this::moreLike),
                 new Command("Copy labels of the chosen asset", "Shelf", "Shortcut+Shift+C", this::copyLabels),
                 new Command(

@@ -1,6 +1,7 @@
 package yondershelf.search;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -101,6 +102,43 @@ public record Query(
         }
         conditions.stream().filter(c -> !out.contains(c)).forEach(out::add);
         return EVERYTHING.withWords(words).withConditions(out).withLike(like);
+    }
+
+    /** The other way round: kinds, tags and places that one condition each demands are no conditions any more. */
+    public Query asPlaces() {
+        Query out = withConditions(List.of());
+        for (Condition condition : conditions) {
+            out = out.place(condition);
+        }
+        return out;
+    }
+
+    private Query place(Condition condition) {
+        Set<String> values = condition.values();
+        String only = values.size() == 1 ? values.iterator().next() : "";
+        boolean plain = !condition.not();
+        return switch (condition.field()) {
+            case KIND ->
+                plain && kinds.isEmpty()
+                        ? withKinds(values.stream()
+                                .flatMap(v -> Kind.of(v).stream())
+                                .collect(Collectors.toSet()))
+                        : with(condition);
+            case TAG -> {
+                if (!plain || only.isEmpty()) {
+                    yield with(condition);
+                }
+                Set<String> more = new HashSet<>(tags);
+                more.add(only);
+                yield only.equals(Condition.NOTHING) ? withUnfiled(true) : withTags(more);
+            }
+            case LIBRARY -> plain && !only.isEmpty() && libraries.isEmpty() ? in(values, folder) : with(condition);
+            case FOLDER ->
+                plain && !only.isEmpty() && folder == null && libraries.size() == 1
+                        ? in(libraries, only)
+                        : with(condition);
+            default -> with(condition);
+        };
     }
 
     public Query with(Condition condition) {

@@ -3,9 +3,11 @@ package yondershelf.format;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.List;
 
 /** Programs and files from outside that results are compared with. Missing ones skip the test, unless the environment demands them. */
@@ -18,6 +20,18 @@ public final class Oracles {
             throw new AssertionError(what + " is missing, and this run demands it");
         }
         assumeTrue(there, what + " is not installed: skipped");
+        note(what);
+    }
+
+    /** What was compared with, a line each, for whoever started all tests. */
+    private static void note(String what) {
+        try {
+            Path file = project().resolve("target/oracles/compared-with");
+            Files.createDirectories(file.getParent());
+            Files.writeString(file, what + "\n", StandardOpenOption.CREATE, StandardOpenOption.APPEND);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     public static boolean hasCommand(String name) {

@@ -232,6 +232,23 @@ class QueryTextTest {
                 QueryText.of(parse("rope author:\"the yard\" stops>=12.5"), id -> id));
     }
 
+    /** Places that were written as conditions are places again. */
+    @Test
+    void placesAsConditionsAndBack() throws Exception {
+        Query query = Query.EVERYTHING
+                .withWords("rope")
+                .withKinds(Set.of(Kind.MODEL, Kind.MATERIAL))
+                .withTags(Set.of("stone/wet", "hand prop"))
+                .in("lib", "shore/jetty")
+                .with(Condition.between(Field.RATING, 3, Long.MAX_VALUE));
+        assertEquals(query, query.asConditions().asPlaces());
+        assertEquals(query, parse(QueryText.whole(query, id -> "Station props")).asPlaces());
+        Query unfiled = Query.EVERYTHING.withUnfiled(true);
+        assertEquals(unfiled, unfiled.asConditions().asPlaces());
+        Query not = parse("-kind:model tag:brass,rope");
+        assertEquals(not.conditions().size(), not.asPlaces().conditions().size(), "what is no place stays");
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {

@@ -1,6 +1,5 @@
 package yondershelf.app.intake;
 
-import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
@@ -23,9 +22,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
+import yondershelf.app.model.FolderDialog;
 import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Questions;
@@ -67,6 +66,7 @@ public final class IntakeView extends BorderPane {
     private final ItemView large;
     private final OpenPlan open;
     private final WishMenu wishes;
+    private final FolderDialog dialog;
     private @Nullable Intake intake;
     private boolean planned;
     private List<Path> plannedOf = List.of();
@@ -76,7 +76,8 @@ public final class IntakeView extends BorderPane {
     private @Nullable Job<IntakePlan> examining;
 
     /** @param addLibrary asks for a folder to open as a library */
-    public IntakeView(Workspace workspace, PlacesView places, Runnable addLibrary) {
+    public IntakeView(Workspace workspace, PlacesView places, Runnable addLibrary, FolderDialog dialog) {
+        this.dialog = dialog;
         this.workspace = workspace;
         this.open = workspace.openPlan();
         this.places = places;
@@ -182,10 +183,11 @@ public final class IntakeView extends BorderPane {
     }
 
     private void chooseFolder() {
-        File file = new DirectoryChooser().showDialog(getScene().getWindow());
-        if (file != null) {
-            workspace.brought().set(List.of(file.toPath()));
-        }
+        dialog.ask(
+                getScene().getWindow(),
+                "A folder to take in",
+                "intake",
+                folder -> workspace.brought().set(List.of(folder)));
     }
 
     /** What came has nowhere to go: a folder may be a library itself. */
