@@ -58,8 +58,7 @@ final class KindBar extends HBox {
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         size = new Slider(96, 320, grid.tileSize());
-        size.setPrefWidth(60);
-        size.setMinWidth(48);
+        size.setId("preview-size");
         size.setTooltip(new Tooltip("Size of the previews"));
         size.setAccessibleText("Size of the previews");
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
@@ -85,7 +84,6 @@ final class KindBar extends HBox {
         MenuButton button = new MenuButton();
         button.setId("orders");
         button.getStyleClass().addAll("quiet", "filters");
-        button.setMinWidth(30);
         ToggleGroup group = new ToggleGroup();
         for (Order order : Order.values()) {
             RadioMenuItem item = new RadioMenuItem(order.title());

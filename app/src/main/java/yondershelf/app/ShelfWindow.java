@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import javafx.beans.binding.Bindings;
 import javafx.scene.Scene;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCombination;
@@ -76,8 +77,6 @@ public final class ShelfWindow extends StackPane {
         left.getChildren().addAll(shelfStack, intake, mend);
         workspace.view().addListener(o -> showView());
         halves = new Halves(left, table);
-        places.setPrefWidth(176);
-        places.setMinWidth(176);
         top = new TopBar(workspace, grid, this::switchTheme, this::openKeys);
         VBox head = new VBox(top, new QuestionBar(workspace.questions()));
         BorderPane body = new BorderPane(halves, head, null, jobs, places);
@@ -314,6 +313,21 @@ public final class ShelfWindow extends StackPane {
                 Command.step("Larger previews", "Shelf", "Shortcut+Plus", () -> grid.setTileSize(grid.tileSize() + 24)),
                 Command.step(
                         "Smaller previews", "Shelf", "Shortcut+Minus", () -> grid.setTileSize(grid.tileSize() - 24)),
+                Command.step(
+                        "Larger text",
+                        "Views",
+                        "Shortcut+Alt+Plus",
+                        () -> workspace.attempt(() -> workspace.textSize().step(1))),
+                Command.step(
+                        "Smaller text",
+                        "Views",
+                        "Shortcut+Alt+Minus",
+                        () -> workspace.attempt(() -> workspace.textSize().step(-1))),
+                new Command(
+                        "Text at its usual size",
+                        "Views",
+                        "Shortcut+Alt+0",
+                        () -> workspace.attempt(workspace.textSize()::reset)),
                 new Command("Show earlier changes to files", "Edit", "Shortcut+H", () -> {
                     workspace.view().set(Workspace.View.MEND);
                     showRuns(true);
@@ -402,9 +416,13 @@ public final class ShelfWindow extends StackPane {
 
     /** The scene with its type and stylesheet. */
     public Scene scene(double width, double height) {
-        for (String weight : List.of("Regular", "SemiBold")) {
-            Font.loadFont(String.valueOf(ShelfWindow.class.getResource("fonts/Manrope-" + weight + ".ttf")), 13);
+        for (String weight : List.of("Regular", "Semibold")) {
+            Font.loadFont(String.valueOf(ShelfWindow.class.getResource("fonts/OpenSans-" + weight + ".ttf")), 13);
         }
+        styleProperty()
+                .bind(Bindings.createStringBinding(
+                        () -> "-fx-font-size: " + workspace.textSize().pixels() + "px",
+                        workspace.textSize().factor()));
         Scene scene = new Scene(this, width, height);
         scene.windowProperty().flatMap(Window::focusedProperty).addListener(o -> {
             shortcuts.letGo();

@@ -2,9 +2,12 @@ package yondershelf.app;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import org.jspecify.annotations.Nullable;
@@ -15,7 +18,21 @@ import yondershelf.app.model.Command;
  * away from the text. A key that is held repeats only what goes step by step.
  */
 final class Shortcuts {
-    private record Bound(Command command, KeyCombination keys, boolean plain, boolean edits) {}
+    /** Where plus and minus lie differs between keyboards, and with it whether Shift is held; the number pad has its own. */
+    private static final Map<KeyCode, Set<KeyCode>> SIGNS = Map.of(
+            KeyCode.PLUS, Set.of(KeyCode.PLUS, KeyCode.ADD, KeyCode.EQUALS),
+            KeyCode.MINUS, Set.of(KeyCode.MINUS, KeyCode.SUBTRACT, KeyCode.UNDERSCORE));
+
+    private record Bound(Command command, KeyCombination keys, boolean plain, boolean edits) {
+        boolean matches(KeyEvent e) {
+            if (keys instanceof KeyCodeCombination code && SIGNS.containsKey(code.getCode())) {
+                return SIGNS.get(code.getCode()).contains(e.getCode())
+                        && e.isShortcutDown() == (code.getShortcut() == KeyCombination.ModifierValue.DOWN)
+                        && e.isAltDown() == (code.getAlt() == KeyCombination.ModifierValue.DOWN);
+            }
+            return keys.match(e);
+        }
+    }
 
     private final Node table;
     private final List<Bound> bound = new ArrayList<>();
@@ -37,7 +54,7 @@ final class Shortcuts {
         boolean typing = e.getTarget() instanceof TextInputControl;
         for (Bound one : bound) {
             boolean texts = typing && (one.edits || one.plain);
-            if (!texts && (!one.plain || isOnTable(e.getTarget())) && one.keys.match(e)) {
+            if (!texts && (!one.plain || isOnTable(e.getTarget())) && one.matches(e)) {
                 boolean again = e.getCode() == held;
                 held = e.getCode();
                 e.consume();

@@ -101,7 +101,6 @@ final class TopBar extends HBox {
         });
         takesPictures();
         search.setOnKeyPressed(this::keyInSearch);
-        search.setMaxWidth(470);
         HBox.setHgrow(search, Priority.ALWAYS);
     }
 

@@ -7,6 +7,7 @@ import java.util.function.BooleanSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import org.testfx.api.FxToolkit;
+import yondershelf.app.model.TextSize;
 
 /** The interface thread, for what happens on it or comes back to it. */
 public final class Toolkit {
@@ -15,6 +16,7 @@ public final class Toolkit {
     private Toolkit() {}
 
     public static void start() throws Exception {
+        TextSize.asOutlines();
         FxToolkit.registerPrimaryStage();
     }
 

@@ -111,7 +111,7 @@ public final class IntakeView extends BorderPane {
         head.getStyleClass().add("pane-head");
         Label into = new Label("Into");
         into.setMinWidth(Region.USE_PREF_SIZE);
-        library.setMinWidth(150);
+        library.getStyleClass().add("target-library");
         HBox.setHgrow(folder, Priority.ALWAYS);
         HBox target = new HBox(10, into, library, folder);
         target.setAlignment(Pos.CENTER_LEFT);

@@ -66,8 +66,8 @@ final class ItemFields extends VBox {
         HBox.setHgrow(kind, Priority.ALWAYS);
         HBox.setHgrow(substance, Priority.ALWAYS);
         // as wide as each other, whatever is chosen
-        kind.setPrefWidth(100);
-        substance.setPrefWidth(100);
+        kind.getStyleClass().add("item-choice");
+        substance.getStyleClass().add("item-choice");
         kind.setMaxWidth(Double.MAX_VALUE);
         substance.setMaxWidth(Double.MAX_VALUE);
         HBox choices = new HBox(8, kind, substance);

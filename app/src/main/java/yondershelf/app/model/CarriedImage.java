@@ -32,7 +32,7 @@ public final class CarriedImage {
     /** A name, for what is seen elsewhere while it is carried. */
     public static Image of(String name) {
         Text text = new Text(9, 16, name);
-        text.setFont(Font.font("Manrope", 12));
+        text.setFont(Font.font("Open Sans", 12));
         text.setFill(Color.web("#f2f5f4"));
         Rectangle back = new Rectangle(Math.ceil(text.getLayoutBounds().getWidth()) + 18, 23, BACK);
         return drawn(new Group(back, text));

@@ -69,6 +69,7 @@ public final class Workspace {
     private final AtomicInteger searches = new AtomicInteger();
     private final Background background = new Background(jobs, this::tell);
     private final Loaded loaded;
+    private final TextSize textSize;
     private final Questions questions = new Questions();
     private final OpenScene openScene;
     private final KeptHistory keptHistory;
@@ -87,6 +88,7 @@ public final class Workspace {
 
     public Workspace(Catalogue catalogue) {
         this.catalogue = catalogue;
+        this.textSize = new TextSize(catalogue.home());
         this.builder = new SceneBuilder(catalogue.shaders());
         this.loaded = new Loaded(catalogue, builder, background::run);
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
@@ -120,6 +122,11 @@ public final class Workspace {
 
     public Jobs jobs() {
         return jobs;
+    }
+
+    /** How large text is. */
+    public TextSize textSize() {
+        return textSize;
     }
 
     /** Starts jobs for the views, whose results come back on the interface thread. */

@@ -77,7 +77,7 @@ public final class Card extends Region {
         title.setAlignment(Pos.CENTER_LEFT);
         VBox middle = new VBox(5, title, place, facts, problems);
         HBox.setHgrow(middle, Priority.ALWAYS);
-        middle.setMinWidth(190);
+        middle.getStyleClass().add("card-middle");
         GridPane labels = new GridPane();
         labels.getStyleClass().add("sheet");
         labels.setHgap(10);
@@ -104,9 +104,7 @@ public final class Card extends Region {
             }
         });
         VBox right = new VBox(8, tags, labels, note);
-        right.setPrefWidth(186);
-        right.setMinWidth(186);
-        right.setMaxWidth(186);
+        right.getStyleClass().add("card-right");
         name.setOnAction(e -> commit(Edit.Field.NAME, name.getText()));
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {

@@ -24,6 +24,9 @@ import yondershelf.library.Asset;
 
 /** What was measured of an asset, set like a data sheet: a word, a figure and its unit a line. */
 final class FactSheet extends GridPane {
+    /** Room for the longest word, in pixels at the usual size of text. */
+    private static final double WORDS = 58;
+
     private final Workspace workspace;
     private @Nullable Asset asset;
     private boolean away;
@@ -35,7 +38,7 @@ final class FactSheet extends GridPane {
         setVgap(5);
         ColumnConstraints words = new ColumnConstraints();
         words.setHalignment(HPos.LEFT);
-        words.setMinWidth(58);
+        words.minWidthProperty().bind(workspace.textSize().factor().multiply(WORDS));
         getColumnConstraints().addAll(words, new ColumnConstraints());
     }
 

@@ -116,7 +116,7 @@ public final class ManyCard extends VBox {
     private static void add(GridPane sheet, int row, int column, String word, TextField text) {
         Label label = new Label(word);
         label.getStyleClass().add("faint");
-        label.setMinWidth(52);
+        label.getStyleClass().add("many-word");
         sheet.add(label, column, row);
         sheet.add(text, column + 1, row);
         GridPane.setHgrow(text, Priority.ALWAYS);

@@ -66,7 +66,7 @@ public final class ShelfGrid extends Region {
     private final Pages pages;
     private final Chosen chosen;
     private final GridActs acts;
-    private double tileSize = 104;
+    private double tileSize = 140;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
     private boolean revealing;
@@ -132,6 +132,7 @@ public final class ShelfGrid extends Region {
                 chosen.selection().set(Selection.NONE);
             }
         });
+        workspace.textSize().factor().addListener(o -> requestLayout());
         new Frame(chosen, content, this::under);
         GroundMenu ground = new GroundMenu(workspace);
         setOnContextMenuRequested(e -> ground.show(this, e.getScreenX(), e.getScreenY()));
@@ -206,8 +207,12 @@ public final class ShelfGrid extends Region {
         return on != null && on.isShowing();
     }
 
+    private double nameHeight() {
+        return Tile.NAME_HEIGHT * workspace.textSize().factor().get();
+    }
+
     private double rowHeight() {
-        return tileSize + Tile.NAME_HEIGHT + ROW_GAP;
+        return tileSize + nameHeight() + ROW_GAP;
     }
 
     int total() {
@@ -342,11 +347,11 @@ public final class ShelfGrid extends Region {
             tile.preview(loader.get(asset));
             inView.add(asset);
         }
-        tile.resizeRelocate(Math.rint(x), Math.rint(y), Math.rint(cell), tileSize + Tile.NAME_HEIGHT);
+        tile.resizeRelocate(Math.rint(x), Math.rint(y), Math.rint(cell), tileSize + nameHeight());
     }
 
     private Tile fresh() {
-        Tile tile = new Tile();
+        Tile tile = new Tile(this::nameHeight);
         // placed by hand: a picture that arrives lays out its own tile and nothing else
         tile.setManaged(false);
         tile.addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {

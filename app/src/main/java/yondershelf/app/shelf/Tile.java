@@ -1,5 +1,6 @@
 package yondershelf.app.shelf;
 
+import java.util.function.DoubleSupplier;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -19,10 +20,13 @@ import yondershelf.library.Asset;
 
 /** One thing on a ledge: its picture, its name below the ledge, and a notch when something is wrong with it. Recycled. */
 final class Tile extends Region {
+    /** Of the line below the ledge at the usual size of text, in pixels. */
     static final double NAME_HEIGHT = 28;
+
     private static final PseudoClass AWAY = PseudoClass.getPseudoClass("away");
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
 
+    private final DoubleSupplier nameHeight;
     private final ImageView picture = new ImageView();
     private final StackPane frame = new StackPane();
     private final Label name = new Label();
@@ -36,7 +40,8 @@ final class Tile extends Region {
 
     private record Said(Shown shown, String library, int findings, boolean chosen) {}
 
-    Tile() {
+    Tile(DoubleSupplier nameHeight) {
+        this.nameHeight = nameHeight;
         getStyleClass().add("tile");
         frame.getStyleClass().add("tile-frame");
         picture.setSmooth(true);
@@ -125,11 +130,12 @@ final class Tile extends Region {
     @Override
     protected void layoutChildren() {
         double w = getWidth();
-        double h = getHeight() - NAME_HEIGHT;
+        double below = nameHeight.getAsDouble();
+        double h = getHeight() - below;
         picture.setFitWidth(Math.min(w - 4, h - 2));
         picture.setFitHeight(Math.min(w - 4, h - 2));
         frame.resizeRelocate(Math.rint((w - h) / 2), 0, h, h);
-        name.resizeRelocate(2, h, w - 4, NAME_HEIGHT);
+        name.resizeRelocate(2, h, w - 4, below);
         notch.autosize();
         notch.relocate(Math.rint(Math.min(w, (w + h) / 2) - notch.getWidth() - 2), 4);
     }

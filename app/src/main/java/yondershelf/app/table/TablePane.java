@@ -66,8 +66,7 @@ public final class TablePane extends BorderPane {
         for (Button button : List.of(undo, redo)) {
             button.setDisable(true);
             // what it would do may be long: its first words are enough, the tooltip says all
-            button.setMaxWidth(150);
-            button.setMinWidth(44);
+            button.getStyleClass().add("long-word");
         }
         for (Button button : List.of(frame, save)) {
             button.setMinWidth(Region.USE_PREF_SIZE);
@@ -110,8 +109,8 @@ public final class TablePane extends BorderPane {
         lightName.getStyleClass().add("figures");
         slider(turn, "Turn of the environment, degrees");
         slider(exposure, "Exposure, stops");
-        turnFigure.setMinWidth(34);
-        exposureFigure.setMinWidth(50);
+        turnFigure.setId("turn-figure");
+        exposureFigure.setId("exposure-figure");
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         Label turnWord = new Label("Turn");
@@ -134,8 +133,6 @@ public final class TablePane extends BorderPane {
     }
 
     private static void slider(Slider slider, String hint) {
-        slider.setPrefWidth(64);
-        slider.setMinWidth(40);
         slider.setTooltip(new Tooltip(hint));
         slider.setAccessibleText(hint);
     }

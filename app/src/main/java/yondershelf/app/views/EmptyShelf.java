@@ -28,7 +28,8 @@ public final class EmptyShelf extends StackPane {
         }
         EmptyPlace place = place();
         place.setAlignment(Pos.CENTER);
-        place.setMaxSize(340, Region.USE_PREF_SIZE);
+        place.setMaxHeight(Region.USE_PREF_SIZE);
+        place.getStyleClass().add("narrow");
         getChildren().setAll(place);
     }
 

@@ -25,7 +25,7 @@ final class JobRow extends VBox {
         cancel.setOnAction(e -> job.cancel());
         HBox line = new HBox(10, state, cancel);
         line.setAlignment(Pos.CENTER_LEFT);
-        line.setMinHeight(24);
+        line.getStyleClass().add("job-row");
         getChildren().add(line);
         update();
     }

@@ -52,11 +52,11 @@ public final class JobStrip extends BorderPane {
         this.earlier = workspace.earlierReport().map(JobStrip::row);
         getStyleClass().add("job-strip");
         setId("jobs");
-        bar.setPrefWidth(150);
+        bar.getStyleClass().add("job-bar");
         bar.setAccessibleText("Progress");
         title.getStyleClass().add("job-title");
         message.getStyleClass().add("trouble");
-        message.setMaxWidth(620);
+        message.setId("message");
         cancel.getStyleClass().add("quiet");
         cancel.setTooltip(new Tooltip("Stop this job"));
         cancel.setOnAction(e -> {
@@ -81,7 +81,7 @@ public final class JobStrip extends BorderPane {
         strip.getStyleClass().add("job-line");
         setBottom(strip);
         open.setFitToWidth(true);
-        open.setPrefHeight(160);
+        open.getStyleClass().add("job-scroll");
         list.getStyleClass().add("job-list");
         Together refreshing = new Together(PAUSE_MILLIS, this::refresh);
         workspace.jobs().onChange(refreshing::ask);

@@ -35,7 +35,6 @@ public final class KeysOverlay extends StackPane {
         list.setFocusTraversable(false);
         VBox box = new VBox(8, field, list);
         box.getStyleClass().add("overlay-box");
-        box.setMaxSize(520, 460);
         VBox.setVgrow(list, Priority.ALWAYS);
         getChildren().add(box);
         StackPane.setAlignment(box, Pos.CENTER);
@@ -108,7 +107,7 @@ public final class KeysOverlay extends StackPane {
             keys.getStyleClass().add("keys");
             Label group = new Label(command.group());
             group.getStyleClass().add("faint");
-            group.setMinWidth(64);
+            group.getStyleClass().add("key-group");
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
             HBox row = new HBox(10, group, new Label(command.name()), gap, keys);
