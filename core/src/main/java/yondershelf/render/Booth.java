@@ -18,7 +18,7 @@ import yondershelf.work.Parallel;
 /** The fixed stage in which previews are taken. A change to how they look raises {@link #VERSION}. */
 public final class Booth {
     /** Part of every preview's key. */
-    public static final int VERSION = 10;
+    public static final int VERSION = 11;
 
     /** Degrees: three-quarter view from slightly above. */
     private static final double TURN = Math.toRadians(32);

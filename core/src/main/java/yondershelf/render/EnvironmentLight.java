@@ -277,6 +277,15 @@ public final class EnvironmentLight {
         }
     }
 
+    /** Radiance of the picture as it lights, averaged to at most {@value #MOST_COLUMNS} columns. */
+    void reduced(double dx, double dy, double dz, float[] out) {
+        if (w == background.width()) {
+            background(dx, dy, dz, out);
+        } else {
+            radiance(dx, dy, dz, out);
+        }
+    }
+
     /** Radiance for the eye: the full picture, bilinear. */
     void background(double dx, double dy, double dz, float[] out) {
         int bw = background.width();

@@ -5,6 +5,9 @@ import yondershelf.content.Picture;
 
 /** An environment for the eye: its picture, brightness brought to the middle, with a mirror ball and a matt ball in front. */
 final class EnvironmentPreview {
+    /** Rays a pixel and direction: as many as the reduced panorama has pixels for one of a small preview. */
+    private static final int SUB = 4;
+
     private EnvironmentPreview() {}
 
     static Picture of(Environment environment, int width, int height) {
@@ -26,12 +29,7 @@ final class EnvironmentPreview {
                 if (y < top || y >= top + band) {
                     continue;
                 }
-                double u = (x + 0.5) / width;
-                double v = (y - top + 0.5) / band;
-                double phi = (u - 0.5) * 2 * Math.PI;
-                double theta = (0.06 + v * 0.8) * Math.PI;
-                double s = Math.sin(theta);
-                light.background(Math.sin(phi) * s, Math.cos(theta), -Math.cos(phi) * s, colour);
+                sky(light, x / (double) width, (y - top) / (double) band, 1.0 / width, 1.0 / band, colour);
                 ball(light, x, y, width * 0.36, top + band * 0.76, radius, true, colour);
                 ball(light, x, y, width * 0.64, top + band * 0.76, radius, false, colour);
                 int argb = ToneMap.pixel(colour[0], colour[1], colour[2], 1, scratch);
@@ -42,6 +40,24 @@ final class EnvironmentPreview {
             }
         }
         return Picture.ofBytes(width, height, 4, out);
+    }
+
+    /** The mean of what one pixel of the band covers: a panorama has many pixels for each. */
+    private static void sky(EnvironmentLight light, double u, double v, double du, double dv, float[] colour) {
+        float[] seen = new float[3];
+        double[] sum = new double[3];
+        for (int i = 0; i < SUB * SUB; i++) {
+            double phi = (u + du * (i % SUB + 0.5) / SUB - 0.5) * 2 * Math.PI;
+            double theta = (0.06 + (v + dv * (i / SUB + 0.5) / SUB) * 0.8) * Math.PI;
+            double s = Math.sin(theta);
+            light.reduced(Math.sin(phi) * s, Math.cos(theta), -Math.cos(phi) * s, seen);
+            for (int c = 0; c < 3; c++) {
+                sum[c] += seen[c];
+            }
+        }
+        for (int c = 0; c < 3; c++) {
+            colour[c] = (float) (sum[c] / (SUB * SUB));
+        }
     }
 
     private static void ball(

@@ -14,6 +14,7 @@ import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Picture;
+import yondershelf.content.Srgb;
 import yondershelf.content.Transform;
 import yondershelf.format.Formats;
 
@@ -167,6 +168,44 @@ class BoothTest {
         assertEquals(0, alpha(small, 32, 4), "twice as wide as high: clear above");
         // half of the light of white is stored as 188
         assertEquals(188, small.bytes()[(32 * 64 + 32) * 4] & 0xff, 1);
+    }
+
+    /**
+     * A zone plate, the pattern of ever finer rings by which resampling is judged (common practice, no source): rings finer than the
+     * small picture can hold turn grey, wherever its pixels fall; those it holds easily stay.
+     */
+    @Test
+    void patternsTooFineForASmallPictureTurnGrey() {
+        int n = 700;
+        byte[] plate = new byte[n * n];
+        for (int i = 0; i < plate.length; i++) {
+            double x = i % n - n / 2.0;
+            double y = i / n - n / 2.0;
+            // at a distance r there are r / n periods a pixel
+            double wave = 0.5 + 0.5 * Math.cos(Math.PI * (x * x + y * y) / n);
+            plate[i] = (byte) Srgb.linearToByte(wave);
+        }
+        int m = 143;
+        byte[] small = Reduction.of(Picture.ofBytes(n, n, 1, plate), m, m).bytes();
+        double worst = 0;
+        double least = 1;
+        double most = 0;
+        for (int y = 2; y < m - 2; y++) {
+            for (int x = 2; x < m - 2; x++) {
+                double r = Math.hypot(x - m / 2.0, y - m / 2.0) / m;
+                double level = Srgb.byteToLinear(small[(y * m + x) * 4] & 0xff);
+                // periods a pixel of the small picture: half a period is the finest it could hold
+                double periods = r * n / m;
+                if (periods > 0.9) {
+                    worst = Math.max(worst, Math.abs(level - 0.5));
+                } else if (periods < 0.25) {
+                    least = Math.min(least, level);
+                    most = Math.max(most, level);
+                }
+            }
+        }
+        assertTrue(worst < 0.05, "rings that cannot be there: " + worst);
+        assertTrue(most - least > 0.8, "rings that belong there: " + (most - least));
     }
 
     /** The picture of an environment shows its sky, and both balls under it. */

@@ -6,6 +6,7 @@ import javafx.scene.image.PixelBuffer;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import yondershelf.content.Picture;
+import yondershelf.render.Reduction;
 
 /** The core's pictures as the toolkit's images. */
 public final class Images {
@@ -29,36 +30,11 @@ public final class Images {
                 picture.width(), picture.height(), IntBuffer.wrap(argb), PixelFormat.getIntArgbPreInstance()));
     }
 
-    /** The same, halved as often as it stays at least as large as it is shown. */
+    /** The same, no larger than it is shown: what the toolkit makes smaller while drawing shows bands in fine patterns. */
     public static Image of(Picture picture, int edge) {
-        Picture smaller = picture;
-        while (Math.min(smaller.width(), smaller.height()) >= edge * 2) {
-            smaller = halved(smaller);
-        }
-        return of(smaller);
-    }
-
-    /** Each pixel the mean of four, as they are shown. */
-    private static Picture halved(Picture picture) {
-        int w = picture.width() / 2;
-        int h = picture.height() / 2;
-        int channels = picture.channels();
-        int row = picture.width() * channels;
-        byte[] in = picture.bytes();
-        byte[] out = new byte[w * h * channels];
-        for (int y = 0, to = 0; y < h; y++) {
-            for (int x = 0; x < w; x++) {
-                int at = y * 2 * row + x * 2 * channels;
-                for (int c = 0; c < channels; c++, at++) {
-                    int sum = (in[at] & 0xff)
-                            + (in[at + channels] & 0xff)
-                            + (in[at + row] & 0xff)
-                            + (in[at + row + channels] & 0xff);
-                    out[to++] = (byte) ((sum + 2) / 4);
-                }
-            }
-        }
-        return Picture.ofBytes(w, h, channels, out);
+        return picture.width() <= edge
+                ? of(picture)
+                : of(Reduction.of(picture, edge, edge * picture.height() / picture.width()));
     }
 
     private static int premultiplied(int value, int alpha) {

@@ -1,5 +1,6 @@
 package yondershelf.app.shelf;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -31,6 +32,14 @@ import yondershelf.work.Work;
 public final class PreviewLoader {
     /** Edge of the previews that are taken, in pixels; tiles scale them. */
     public static final int SIZE = 256;
+
+    /** Of those shown on screens with more pixels, or very large. */
+    private static final int LARGE = 512;
+
+    /** Images are held at one of these, the next larger: so little is left to the toolkit that fine patterns stay calm. */
+    private static final int[] EDGES = {
+        96, 104, 112, 124, 136, 148, 164, 180, 200, 224, SIZE, 288, 320, 360, 400, 448, LARGE
+    };
 
     private static final int KEPT = 240;
     private static final int MOST_REST = 400;
@@ -94,8 +103,9 @@ public final class PreviewLoader {
      */
     public void showAt(double pixels) {
         synchronized (lock) {
-            int other = pixels <= SIZE / 2.0 ? SIZE / 2 : SIZE;
-            if (other > edge) {
+            int other =
+                    Arrays.stream(EDGES).filter(e -> e >= pixels).findFirst().orElse(LARGE);
+            if (other != edge) {
                 lookedFor.clear();
             }
             edge = other;
@@ -110,8 +120,15 @@ public final class PreviewLoader {
         }
     }
 
+    /** How large its preview is taken. */
+    private int taken(Asset asset) {
+        synchronized (lock) {
+            return edgeOf(asset) <= SIZE ? SIZE : LARGE;
+        }
+    }
+
     private int edgeOf(Asset asset) {
-        return asset.id().equals(large) ? SIZE : edge;
+        return asset.id().equals(large) ? Math.max(SIZE, edge) : edge;
     }
 
     /** Says what is in view, top left first, and what would be nice to have afterwards. */
@@ -217,7 +234,7 @@ public final class PreviewLoader {
                 && shown.isFinal
                 && now != null
                 && now.key.equals(asset.state())
-                && now.edge >= edgeOf(asset);
+                && now.edge == edgeOf(asset);
     }
 
     private boolean run(Work work) {
@@ -264,7 +281,7 @@ public final class PreviewLoader {
         try {
             switch (task.step) {
                 case LOOK -> {
-                    Picture kept = contents.readyPreview(asset, SIZE);
+                    Picture kept = contents.readyPreview(asset, taken(asset));
                     synchronized (lock) {
                         lookedFor.add(state(asset));
                     }
@@ -273,7 +290,7 @@ public final class PreviewLoader {
                     }
                 }
                 case DRAFT -> draw(asset, SIZE / 2, Booth.DRAFT_SAMPLES, work);
-                case FINAL -> draw(asset, SIZE, Booth.FINAL_SAMPLES, work);
+                case FINAL -> draw(asset, taken(asset), Booth.FINAL_SAMPLES, work);
             }
         } catch (ProblemException e) {
             putFailure(asset, e.problem().cause());
@@ -287,7 +304,7 @@ public final class PreviewLoader {
     private void draw(Asset asset, int size, int samples, Work work) throws ProblemException {
         boolean last = samples >= Booth.FINAL_SAMPLES;
         // the same bytes may have been shown elsewhere, which shows only once they are read
-        Picture kept = contents.keptPreview(asset, SIZE);
+        Picture kept = contents.keptPreview(asset, taken(asset));
         if (kept != null) {
             put(asset, kept, true);
             return;
@@ -309,7 +326,11 @@ public final class PreviewLoader {
     }
 
     private void putFailure(Asset asset, String reason) {
-        put(asset, new Shown(null, true, reason), SIZE);
+        int wide;
+        synchronized (lock) {
+            wide = edgeOf(asset);
+        }
+        put(asset, new Shown(null, true, reason), wide);
     }
 
     private void put(Asset asset, Shown shown, int wide) {

@@ -193,7 +193,7 @@ public final class ShelfGrid extends Region {
     }
 
     int columns() {
-        return Math.max(1, (int) ((getWidth() - bar.prefWidth(-1) - EDGE * 2) / (tileSize + 14)));
+        return Math.max(1, (int) ((getWidth() - bar.prefWidth(-1) - EDGE * 2) / (tileSize + 8)));
     }
 
     /** Pixels of the screen for each of the layout. */
@@ -290,7 +290,7 @@ public final class ShelfGrid extends Region {
                     0, Math.rint(EDGE + (cardRow + 1) * rowHeight() - top - ROW_GAP + 2), w - barWidth, cardHeight - 2);
             card.setPointer(EDGE + (chosen % columns + 0.5) * cell);
         }
-        loader.showAt(tileSize * renderScale());
+        loader.showAt((tileSize - Tile.FRAME) * renderScale());
         loader.want(inView, rest(firstRow * columns));
     }
 

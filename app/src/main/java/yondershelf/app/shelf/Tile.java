@@ -23,6 +23,9 @@ final class Tile extends Region {
     /** Of the line below the ledge at the usual size of text, in pixels. */
     static final double NAME_HEIGHT = 28;
 
+    /** So much of its edge a tile keeps for the line around what is chosen, in pixels. */
+    static final double FRAME = 4;
+
     private static final PseudoClass AWAY = PseudoClass.getPseudoClass("away");
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
 
@@ -132,8 +135,8 @@ final class Tile extends Region {
         double w = getWidth();
         double below = nameHeight.getAsDouble();
         double h = getHeight() - below;
-        picture.setFitWidth(Math.min(w - 4, h - 2));
-        picture.setFitHeight(Math.min(w - 4, h - 2));
+        picture.setFitWidth(Math.min(w, h) - FRAME);
+        picture.setFitHeight(Math.min(w, h) - FRAME);
         frame.resizeRelocate(Math.rint((w - h) / 2), 0, h, h);
         name.resizeRelocate(2, h, w - 4, below);
         notch.autosize();

@@ -213,16 +213,16 @@ class PreviewLoaderTest {
         loader.showAt(104);
         loader.want(List.of(asset("a"), asset("b")), List.of());
         settle(loader, 4);
-        assertEquals(128, width(loader, "a"));
+        assertEquals(104, width(loader, "a"));
         loader.enlarge(asset("b"));
         loader.want(List.of(asset("a"), asset("b")), List.of());
         settle(loader, 5);
-        assertEquals(128, width(loader, "a"));
+        assertEquals(104, width(loader, "a"));
         assertEquals(PreviewLoader.SIZE, width(loader, "b"));
         loader.showAt(200);
         loader.want(List.of(asset("a"), asset("b")), List.of());
         settle(loader, 6);
-        assertEquals(PreviewLoader.SIZE, width(loader, "a"));
+        assertEquals(200, width(loader, "a"));
     }
 
     private double width(PreviewLoader loader, String name) {
