@@ -312,6 +312,18 @@ public final class EnvironmentLight {
         return backdrop ? (float) Srgb.toLinear(Math.max(0, Math.min(1, value))) : finite(value);
     }
 
+    /** Bytes of its tables. */
+    public long weight() {
+        return 4L * (texels.length + columnCdf.length + columnGuide.length);
+    }
+
+    /** How bright a level white surface is under it, as luminance: 1 just reaches white. */
+    public double level() {
+        float[] colour = new float[3];
+        ambient(0, 1, 0, colour);
+        return 0.2126 * colour[0] + 0.7152 * colour[1] + 0.0722 * colour[2];
+    }
+
     /** Irradiance over pi for a surface facing a unit direction, smooth (nine harmonics). */
     void ambient(double nx, double ny, double nz, float[] out) {
         // the tables are of the environment before it is turned: the normal is turned back

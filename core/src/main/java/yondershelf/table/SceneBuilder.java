@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import yondershelf.content.Environment;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
@@ -21,8 +22,9 @@ import yondershelf.work.Cached;
 
 /** Builds scenes for looking at, keeping what stays the same from one to the next. Safe for use from several threads. */
 public final class SceneBuilder {
-    private static final double GROUND_ALBEDO = 0.32;
+    private static final double GROUND_ALBEDO = 0.5;
     private static final double LEAST_GROUND = 6;
+    private static final double MOST_STOPS = 6;
     /** What models that stand nowhere may hold, ready to stand. */
     private static final long MOST_BYTES = 40L << 20;
 
@@ -38,6 +40,12 @@ public final class SceneBuilder {
     private Map<Material, Shader> worn = Map.of();
     /** However heavy it is: the latest that was made ready is about to stand. */
     private @Nullable ReadyModel ahead;
+
+    /** Environments as they light without being turned or exposed. */
+    private final Cache<Environment, EnvironmentLight> lights = Cached.<Environment, EnvironmentLight>upTo(
+                    MOST_BYTES, (environment, ready) -> ready.weight())
+            .weakKeys()
+            .build();
 
     private @Nullable Light litBy;
     private @Nullable EnvironmentLight light;
@@ -99,6 +107,27 @@ public final class SceneBuilder {
         prepare(model);
     }
 
+    /**
+     * Makes an environment ready ahead of the first scene it lights.
+     *
+     * @return the exposure, in tenths of a stop and at most six either way, with which a level white surface just reaches white under it
+     */
+    public double prepareAhead(Environment environment) {
+        double level = ready(environment).level();
+        double stops = level > 0 ? -Math.log(level) / Math.log(2) : 0;
+        return Math.rint(Math.max(-MOST_STOPS, Math.min(MOST_STOPS, stops)) * 10) / 10 + 0.0;
+    }
+
+    private EnvironmentLight ready(Environment environment) {
+        EnvironmentLight known = lights.getIfPresent(environment);
+        if (known == null) {
+            // not under the lock either
+            known = EnvironmentLight.of(environment, 0, 0);
+            lights.put(environment, known);
+        }
+        return known;
+    }
+
     private ReadyModel prepare(Model model) {
         ReadyModel known = known(model);
         if (known != null) {
@@ -146,7 +175,7 @@ public final class SceneBuilder {
                 || before == null
                 || before.environment() != wanted.environment()
                 || !Objects.equals(before.backdrop(), backdrop)) {
-            known = EnvironmentLight.of(wanted.environment(), wanted.exposure(), turn);
+            known = ready(wanted.environment()).with(wanted.exposure(), turn);
             known = behind == null ? known : known.behind(behind);
         } else if (before.turn() != wanted.turn() || before.exposure() != wanted.exposure()) {
             known = known.with(wanted.exposure(), turn);

@@ -86,19 +86,25 @@ final class Skies {
         });
     }
 
+    /** Height of the sun at clear noon, radians. */
+    static final double NOON_SUN = 0.85;
+
+    static final double NOON_TURN = -0.8;
+
+    /** Sky and sun in the shares and colours of a clear day: what lies in shadow gets a sixth of the light. */
     static Picture clearNoon() {
         return picture((phi, up, c) -> {
             if (up < 0) {
-                sea(phi, up, c, 0.10, 0.17, 0.22);
-                mix(c, 0.55, 0.66, 0.76, Noise.smooth(-0.08, 0, up));
+                sea(phi, up, c, 0.035, 0.062, 0.085);
+                mix(c, 0.22, 0.25, 0.29, Noise.smooth(-0.08, 0, up));
             } else {
-                set(c, 0.16, 0.33, 0.72);
-                mix(c, 0.62, 0.76, 0.92, Noise.smooth(0.9, 0, up));
-                mix(c, 1.25, 1.25, 1.25, 0.75 * clouds(phi, up, 71, 0.25, 0.65));
+                set(c, 0.08, 0.132, 0.24);
+                mix(c, 0.24, 0.275, 0.33, Noise.smooth(0.9, 0, up));
+                mix(c, 0.5, 0.5, 0.5, 0.75 * clouds(phi, up, 71, 0.25, 0.65));
             }
-            double a = angle(phi, up, -0.8, 0.85);
-            add(c, 1, 0.95, 0.85, 2.2 * Math.exp(-a * 9) + 12 * Math.exp(-a * 45));
-            add(c, 48000, 45000, 40000, disc(a));
+            double a = angle(phi, up, NOON_TURN, NOON_SUN);
+            add(c, 1, 0.95, 0.85, 0.8 * Math.exp(-a * 9) + 6 * Math.exp(-a * 45));
+            add(c, 35500, 32500, 28500, disc(a));
         });
     }
 

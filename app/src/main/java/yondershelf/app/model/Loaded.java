@@ -2,6 +2,7 @@ package yondershelf.app.model;
 
 import java.util.concurrent.CompletableFuture;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.content.Environment;
 import yondershelf.content.Model;
 import yondershelf.library.Asset;
 import yondershelf.table.SceneBuilder;
@@ -37,6 +38,8 @@ public final class Loaded {
                             Object content = reading.read();
                             if (content instanceof Model model) {
                                 builder.prepareAhead(model);
+                            } else if (content instanceof Environment environment) {
+                                builder.prepareAhead(environment);
                             }
                             return content;
                         }));

@@ -1,5 +1,6 @@
 package yondershelf.app.table;
 
+import java.util.Locale;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Environment;
 import yondershelf.library.Asset;
@@ -19,13 +20,19 @@ final class LightCarry implements KindCarry {
         Environment environment = (Environment) content;
         Scene scene = workspace.table().scene();
         Light before = scene.light();
-        boolean keep = way == Carrying.Way.OTHER && before.turn() != 0;
-        Light light = new Light(asset.id(), asset.path(), environment, keep ? before.turn() : 0, before.exposure());
+        boolean keep = way == Carrying.Way.OTHER;
+        // made ready when it was read: nothing is measured here
+        double fitted = workspace.builder().prepareAhead(environment);
+        double exposure = keep ? before.exposure() : fitted;
+        Light light = new Light(asset.id(), asset.path(), environment, keep ? before.turn() : 0, exposure);
         return new Carrying.Preview(
-                "lights everything, in place of " + before.environment().name() + (keep ? ", turned as it is" : ""),
+                "lights everything, in place of " + before.environment().name()
+                        + (keep
+                                ? ", turned and exposed as it is"
+                                : String.format(Locale.ROOT, ", exposed by %+.1f EV", exposure)),
                 scene.lit(light),
                 "light with " + environment.name(),
-                keep || before.turn() == 0 ? "" : "Shift keeps the turn");
+                keep || before.turn() == 0 && before.exposure() == fitted ? "" : "Shift keeps turn and exposure");
     }
 
     @Override
