@@ -11,6 +11,7 @@ import java.util.Locale;
 import javafx.geometry.Rectangle2D;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Home;
 import yondershelf.catalogue.KnownLibrary;
@@ -129,13 +130,22 @@ final class LeftAs {
                         && window.getMinY() <= s.getMaxY() - HOLD);
     }
 
-    /** Opens the scene that was open, unless its file is gone. */
-    void openScene(Workspace workspace) {
-        String kept = read().path("scene").asText();
+    /**
+     * Opens the scene that was open, unless its file is gone.
+     *
+     * @param first what is opened at the very first start, or null
+     */
+    void openScene(Workspace workspace, @Nullable Path first) {
+        JsonNode all = read();
+        if (!all.has("scene") && first != null && Files.isRegularFile(first)) {
+            workspace.openScene().resume(first);
+            return;
+        }
+        String kept = all.path("scene").asText();
         try {
             Path scene = Path.of(kept);
             if (!kept.isEmpty() && Files.isRegularFile(scene)) {
-                workspace.openScene().open(scene);
+                workspace.openScene().resume(scene);
             }
         } catch (InvalidPathException e) {
             // no file of this system

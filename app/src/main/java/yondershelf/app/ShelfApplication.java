@@ -1,5 +1,6 @@
 package yondershelf.app;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.Objects;
@@ -24,6 +25,8 @@ import yondershelf.work.ProgramLog;
  */
 public final class ShelfApplication extends Application {
     private static final long PAINTED_MILLIS = 300;
+    /** Of the demo, below its folder. */
+    private static final String SCENE = "scenes/Station yard.glb";
 
     private @Nullable IsolatedReader reader;
     private @Nullable Workspace workspace;
@@ -83,8 +86,12 @@ public final class ShelfApplication extends Application {
                 .execute(() -> {
                     if (stage.isShowing()) {
                         begin(made, root, named);
+                        String demoFolder = named.get("demo");
+                        Path scene = demoFolder == null ? null : Path.of(demoFolder, SCENE);
                         if (!pictured) {
-                            before.openScene(made);
+                            before.openScene(made, scene);
+                        } else if (scene != null && Files.isRegularFile(scene)) {
+                            made.openScene().resume(scene);
                         }
                     }
                 });

@@ -33,7 +33,7 @@ public final class Booth {
     private final Shaders shaders;
     private final EnvironmentLight light = EnvironmentLight.of(BoothLight.environment(), 0, 0);
 
-    /** How many samples a draft and a final preview get. */
+    /** How many samples a final preview gets; so few or fewer ask for a draft. */
     public static final int DRAFT_SAMPLES = 2;
 
     public static final int FINAL_SAMPLES = 16;
@@ -126,7 +126,29 @@ public final class Booth {
      */
     public @org.jspecify.annotations.Nullable Picture preview(
             Stage stage, int width, int height, int samples, BooleanSupplier cancelled) {
-        return view(stage, stage.camera(0, 0, width / (double) height), width, height, samples, cancelled);
+        Camera camera = stage.camera(0, 0, width / (double) height);
+        return samples <= DRAFT_SAMPLES
+                ? draft(stage, camera, width, height, cancelled)
+                : view(stage, camera, width, height, samples, cancelled);
+    }
+
+    /** Calm, without noise or shadow: the quick picture of a moving view, four rays a pixel. */
+    private static @org.jspecify.annotations.Nullable Picture draft(
+            Stage stage, Camera camera, int width, int height, BooleanSupplier cancelled) {
+        int w = width * 2;
+        int h = height * 2;
+        int[] pixels = new int[w * h];
+        if (!Draft.render(stage.scene, camera, w, h, pixels, false, Parallel.threads(), cancelled)) {
+            return null;
+        }
+        byte[] bytes = new byte[pixels.length * 4];
+        for (int i = 0; i < pixels.length; i++) {
+            bytes[i * 4] = (byte) (pixels[i] >> 16);
+            bytes[i * 4 + 1] = (byte) (pixels[i] >> 8);
+            bytes[i * 4 + 2] = (byte) pixels[i];
+            bytes[i * 4 + 3] = (byte) (pixels[i] >>> 24);
+        }
+        return Reduction.of(Picture.ofBytes(w, h, 4, bytes), width, height);
     }
 
     /** The same from another camera. */

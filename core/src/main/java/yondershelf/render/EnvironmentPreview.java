@@ -15,7 +15,7 @@ final class EnvironmentPreview {
         float[] colour = new float[3];
         plain.ambient(0, 1, 0, colour);
         double level = 0.2126 * colour[0] + 0.7152 * colour[1] + 0.0722 * colour[2];
-        double stops = level > 0 ? Math.max(-16, Math.min(16, Math.log(0.55 / level) / Math.log(2))) : 0;
+        double stops = level > 0 ? Math.max(-16, Math.min(16, Math.log(0.85 / level) / Math.log(2))) : 0;
         EnvironmentLight light = EnvironmentLight.of(environment, stops, 0);
         byte[] out = new byte[width * height * 4];
         double[] scratch = new double[3];

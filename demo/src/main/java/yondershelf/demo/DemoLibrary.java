@@ -26,7 +26,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
 
-/** Writes the demo: two libraries and two packs. The same bytes every time. */
+/** Writes the demo: two libraries, two packs and a scene. The same bytes every time. */
 public final class DemoLibrary {
     /** Folder of the library of models, below the demo's root. */
     public static final String PROPS = "Station props";
@@ -37,7 +37,7 @@ public final class DemoLibrary {
     /** Folder of the packs that wait to be taken in. */
     public static final String PACKS = "packs";
 
-    private static final String DONE = ".demo-10";
+    private static final String DONE = ".demo-11";
 
     private final Path root;
     private final Wardrobe wardrobe = new Wardrobe();
@@ -65,6 +65,7 @@ public final class DemoLibrary {
         }
         new DemoLibrary(root).write();
         DemoLabels.write(root);
+        Diorama.write(root);
         Files.writeString(done, "the demo library is complete\n");
     }
 

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
@@ -71,6 +72,7 @@ public final class OpenScene {
     private final ObjectProperty<@Nullable Path> file = new SimpleObjectProperty<>();
     private final ReadOnlyBooleanWrapper unsaved = new ReadOnlyBooleanWrapper();
     private final ObjectProperty<@Nullable SaveQuestion> question = new SimpleObjectProperty<>();
+    private final List<Runnable> opened = new ArrayList<>();
     private Document document;
     private @Nullable Scene keptLast;
     private CompletableFuture<?> saving = CompletableFuture.completedFuture(true);
@@ -243,7 +245,23 @@ public final class OpenScene {
                     "open " + scene.name(),
                     scene,
                     new Document(from, scene, !opened.ours(), opened.losses(), changed(from)));
+            this.opened.forEach(Runnable::run);
         });
+    }
+
+    /** The same at the start, in place of the table's first, empty scene: nothing that could be undone. */
+    public void resume(Path from) {
+        background.run("Opening " + from.getFileName(), work -> read(from, work), opened -> {
+            Scene scene = opened.scene();
+            table.amend(scene);
+            become(new Document(from, scene, !opened.ours(), opened.losses(), changed(from)));
+            this.opened.forEach(Runnable::run);
+        });
+    }
+
+    /** Called when another scene was opened. */
+    public void onOpened(Runnable listener) {
+        opened.add(listener);
     }
 
     private SceneFile.Opened read(Path from, Work work) throws ProblemException {

@@ -86,6 +86,10 @@ public final class TablePane extends BorderPane {
         setCenter(picture);
         setBottom(foot());
         workspace.table().onChange(this::sceneChanged);
+        workspace.openScene().onOpened(() -> {
+            picture.choose(null);
+            picture.frame();
+        });
         sceneChanged();
     }
 
