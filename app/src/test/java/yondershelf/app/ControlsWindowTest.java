@@ -17,8 +17,11 @@ import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.Control;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.ListCell;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Slider;
+import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
@@ -46,15 +49,16 @@ class ControlsWindowTest extends OneWindow {
     }
 
     private static boolean isOperated(Node node) {
-        return node instanceof ButtonBase || node instanceof TextInputControl || node instanceof ComboBoxBase<?>;
+        return node instanceof ButtonBase
+                || node instanceof TextInputControl
+                || node instanceof ComboBoxBase<?>
+                || node instanceof Slider;
     }
 
     /** A part of another control, which has what it needs. */
     private static boolean isInner(Node node) {
         for (Node p = node.getParent(); p != null; p = p.getParent()) {
-            if (p instanceof Control
-                    && !(p instanceof ScrollPane)
-                    && !p.getClass().getName().contains("SplitPane")) {
+            if (p instanceof Control && !(p instanceof ScrollPane) && !(p instanceof SplitPane)) {
                 return true;
             }
         }
@@ -90,6 +94,7 @@ class ControlsWindowTest extends OneWindow {
                     operated.add(node);
                     nameTooltipAndKeys((Control) node, faults);
                 }
+                isTold(node, faults);
                 if (node instanceof Labeled labeled && labeled.getWidth() > 0) {
                     wordsAreWhole(labeled, faults);
                 }
@@ -98,6 +103,22 @@ class ControlsWindowTest extends OneWindow {
             places(operated, faults);
             return faults;
         });
+    }
+
+    /** What a list or the shelf shows in its places has a name too. */
+    private static void isTold(Node node, List<String> faults) {
+        boolean row = node instanceof ListCell<?> cell && !cell.isEmpty();
+        boolean tile = node.getStyleClass().contains("tile");
+        if (!row && !tile) {
+            return;
+        }
+        String words = node.getAccessibleText();
+        String text = row ? ((ListCell<?>) node).getText() : null;
+        if ((words == null || words.isBlank()) && (text == null || text.isBlank())) {
+            faults.add("a "
+                    + (row ? "row of #" + ((ListCell<?>) node).getListView().getId() : "tile")
+                    + " has no name for screen readers");
+        }
     }
 
     private static void nameTooltipAndKeys(Control control, List<String> faults) {

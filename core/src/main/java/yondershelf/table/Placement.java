@@ -16,15 +16,38 @@ import yondershelf.content.Transform;
  * @param asset the asset it came from, or empty
  * @param model shared by all placements of the same asset
  * @param dressed materials that replace the model's own on single parts
+ * @param hidden true when it is not seen, lights nothing and carries nothing
+ * @param locked true when it is to stay as it is: not chosen in the picture, moved, turned, dressed or removed
  */
 public record Placement(
-        String id, String name, String asset, Model model, Transform toWorld, Map<PartRef, Material> dressed) {
+        String id,
+        String name,
+        String asset,
+        Model model,
+        Transform toWorld,
+        Map<PartRef, Material> dressed,
+        boolean hidden,
+        boolean locked) {
     public Placement {
         dressed = Map.copyOf(dressed);
     }
 
+    /** One that is seen and free. */
+    public Placement(
+            String id, String name, String asset, Model model, Transform toWorld, Map<PartRef, Material> dressed) {
+        this(id, name, asset, model, toWorld, dressed, false, false);
+    }
+
+    public Placement hide(boolean wanted) {
+        return new Placement(id, name, asset, model, toWorld, dressed, wanted, locked);
+    }
+
+    public Placement lock(boolean wanted) {
+        return new Placement(id, name, asset, model, toWorld, dressed, hidden, wanted);
+    }
+
     public Placement at(Transform other) {
-        return new Placement(id, name, asset, model, other, dressed);
+        return new Placement(id, name, asset, model, other, dressed, hidden, locked);
     }
 
     /** The boxes of its meshes in the world; none for a model without vertices. */
@@ -44,7 +67,7 @@ public record Placement(
 
     /** The same with another model, when what stood in for it gives way. */
     public Placement withModel(Model other) {
-        return new Placement(id, name, asset, other, toWorld, dressed);
+        return new Placement(id, name, asset, other, toWorld, dressed, hidden, locked);
     }
 
     /** Every part wears the material. */
@@ -53,7 +76,7 @@ public record Placement(
         for (PartRef part : parts()) {
             all.put(part, material);
         }
-        return new Placement(id, name, asset, model, toWorld, all);
+        return new Placement(id, name, asset, model, toWorld, all, hidden, locked);
     }
 
     /** All parts, in the order of the model's placed meshes. */
@@ -72,6 +95,6 @@ public record Placement(
     public Placement dress(PartRef part, Material material) {
         Map<PartRef, Material> more = new HashMap<>(dressed);
         more.put(part, material);
-        return new Placement(id, name, asset, model, toWorld, more);
+        return new Placement(id, name, asset, model, toWorld, more, hidden, locked);
     }
 }

@@ -20,6 +20,7 @@ public final class Placing {
 
     private static final double LEVEL_SIDE = 0.1;
     private static final double GAP = 1.15;
+    private static final double STEP_UP = 0.25;
 
     private Placing() {}
 
@@ -69,10 +70,10 @@ public final class Placing {
     }
 
     /**
-     * Fitted onto the face under a point of the picture: the model's base against it, its upright axis along the face's
+     * Seated on the face under a point of the picture: the model's base against it, its upright axis along the face's
      * normal, whatever way that points; null when the pointer is in the sky.
      */
-    public static @Nullable Rest fitted(
+    public static @Nullable Rest seated(
             BuiltScene built, Camera camera, double x, double y, double aspect, Bounds model, double turn) {
         BuiltScene.Pick pick = built.pick(camera, x, y, aspect);
         if (pick == null) {
@@ -86,7 +87,7 @@ public final class Placing {
 
     /**
      * Where a placed object comes to rest when it is moved to a point of the picture. It keeps its scale and how it is turned:
-     * one that stands upright stays so, one that was fitted to a face is fitted to the face there.
+     * one that stands upright stays so, one that is seated on a face is seated on the face there.
      *
      * @param built the scene without it
      */
@@ -106,12 +107,37 @@ public final class Placing {
         }
         Transform toFace = turned(pick.normalX(), pick.normalY(), pick.normalZ())
                 .after(turned(up[0], up[1], up[2]).inverse());
-        Transform fitted = toFace.after(turned);
-        double[] base = base(placement.model().bounds(), fitted);
+        Transform seated = toFace.after(turned);
+        double[] base = base(placement.model().bounds(), seated);
         Transform there = Transform.translation(pick.x() - base[0], pick.y() - base[1], pick.z() - base[2]);
         return new Rest(
-                there.after(fitted),
+                there.after(seated),
                 pick.placement() == null ? "" : pick.placement().name());
+    }
+
+    /**
+     * A placed object a step further along the ground: where it comes to rest there, on something up to {@value #STEP_UP} m higher or on
+     * whatever is below.
+     *
+     * @param built the scene without it
+     * @param dx metres along +X
+     * @param dz metres along +Z
+     */
+    public static @Nullable Rest stepped(BuiltScene built, Placement placement, double dx, double dz) {
+        double[] base = base(placement);
+        double x = base[0] + dx;
+        double z = base[2] + dz;
+        Camera above = new Camera(x, base[1] + STEP_UP, z, x, base[1] - 1, z, 0.1);
+        return moved(built, above, 0.5, 0.5, 1, placement);
+    }
+
+    /** The same object larger or smaller about the middle of its base, which stays where it is. */
+    public static Transform sized(Placement placement, double factor) {
+        double[] base = base(placement);
+        return Transform.translation(base[0], base[1], base[2])
+                .after(Transform.scale(factor))
+                .after(Transform.translation(-base[0], -base[1], -base[2]))
+                .after(placement.toWorld());
     }
 
     /** Where the middle of a placed object's base is in the world: what follows the pointer when it is moved. */

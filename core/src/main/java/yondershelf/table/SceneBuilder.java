@@ -65,6 +65,9 @@ public final class SceneBuilder {
             Placement placement = scene.placements().get(p);
             ReadyModel ready = prepare(placement.model());
             models.put(placement.model(), ready);
+            if (placement.hidden()) {
+                continue;
+            }
             List<Model.Placed> placed = placement.model().placed();
             for (int i = 0; i < placed.size(); i++) {
                 int mesh = placed.get(i).mesh();

@@ -160,6 +160,12 @@ public final class SceneFile {
             own.put("placement", placement.id());
             own.put("asset", placement.asset());
             own.put("source", offsets[2]);
+            if (placement.hidden()) {
+                own.put("hidden", true);
+            }
+            if (placement.locked()) {
+                own.put("locked", true);
+            }
             Bounds box = model.bounds();
             own.putArray("box")
                     .add(box.minX())
@@ -355,7 +361,9 @@ public final class SceneFile {
                 own.path("asset").asText(""),
                 shared,
                 ours ? node.local() : yondershelf.content.Transform.IDENTITY,
-                extractor.dressed);
+                extractor.dressed,
+                own.path("hidden").asBoolean(),
+                own.path("locked").asBoolean());
     }
 
     private static Bounds box(JsonNode six) {

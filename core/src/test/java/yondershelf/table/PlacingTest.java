@@ -67,9 +67,9 @@ class PlacingTest {
         return y > 1e-3 && x > 0.25 * a.sizeX() && z > 0.25 * a.sizeZ();
     }
 
-    /** A ramp of any slope and direction: fitted, a thing's base lies in its face and its axis along the face's normal. */
+    /** A ramp of any slope and direction: seated, a thing's base lies in its face and its axis along the face's normal. */
     @Test
-    void fittedThingsLieFlatOnAnyFace() {
+    void seatedThingsLieFlatOnAnyFace() {
         SplittableRandom random = new SplittableRandom(5);
         Model plate = SceneTest.block("plate", 4, 0.2, 4);
         Model detail = SceneTest.block("vent", 0.3, 0.5, 0.2);
@@ -87,10 +87,10 @@ class PlacingTest {
             double py = tilt.pointY(0.4, 0.2, -0.3);
             double pz = tilt.pointZ(0.4, 0.2, -0.3);
             Camera camera = new Camera(px + nx * 5, py + ny * 5, pz + nz * 5 + 0.01, px, py, pz, 0.5);
-            Placing.Rest fit = Placing.fitted(BUILDER.build(scene), camera, 0.5, 0.5, 1, detail.bounds(), turn);
-            assertNotNull(fit);
-            assertEquals("plate", fit.on());
-            Transform t = fit.toWorld();
+            Placing.Rest seat = Placing.seated(BUILDER.build(scene), camera, 0.5, 0.5, 1, detail.bounds(), turn);
+            assertNotNull(seat);
+            assertEquals("plate", seat.on());
+            Transform t = seat.toWorld();
             assertEquals(1, t.xy() * nx + t.yy() * ny + t.zy() * nz, 1e-4, "its axis is the face's normal");
             assertEquals(1, t.determinant(), 1e-6, "neither scaled nor mirrored");
             for (int corner = 0; corner < 4; corner++) {
@@ -105,7 +105,7 @@ class PlacingTest {
                 assertEquals(0, off, 2e-3, "its base lies in the face");
             }
         }
-        assertNull(Placing.fitted(
+        assertNull(Placing.seated(
                 BUILDER.build(Scene.empty("s")), new Camera(0, 1, 5, 0, 4, 0, 0.5), 0.5, 0.3, 1, detail.bounds(), 0));
     }
 
@@ -190,23 +190,23 @@ class PlacingTest {
         assertEquals(stands.tz(), round.tz(), 1e-9);
     }
 
-    /** A placed object under the middle of its own base, moved nowhere, stays where it is: upright, turned, scaled or fitted. */
+    /** A placed object under the middle of its own base, moved nowhere, stays where it is: upright, turned, scaled or seated. */
     @Test
     void movingNowhereChangesNothing() {
         SplittableRandom random = new SplittableRandom(9);
         Model plate = SceneTest.block("plate", 6, 0.2, 6);
         Model thing = SceneTest.block("thing", 0.5, 0.7, 0.3);
         for (int i = 0; i < 60; i++) {
-            boolean fitted = i % 2 == 1;
-            double angle = fitted ? random.nextDouble(0.2, 1.2) : 0;
+            boolean seated = i % 2 == 1;
+            double angle = seated ? random.nextDouble(0.2, 1.2) : 0;
             Transform tilt = Transform.translation(0, 2, 0).after(Transform.rotation(0.6, 0, 0.8, angle));
             Scene scene = Scene.empty("s").with(new Placement("p1", "plate", "", plate, tilt, Map.of()));
             Camera camera = over(0, 2, 0, 70);
-            Placing.Rest rest = fitted
-                    ? Placing.fitted(BUILDER.build(scene), camera, 0.5, 0.5, 1, thing.bounds(), random.nextDouble(360))
+            Placing.Rest rest = seated
+                    ? Placing.seated(BUILDER.build(scene), camera, 0.5, 0.5, 1, thing.bounds(), random.nextDouble(360))
                     : Placing.under(BUILDER.build(scene), camera, 0.5, 0.5, 1, thing.bounds(), random.nextDouble(360));
             assertNotNull(rest);
-            Transform there = fitted ? rest.toWorld() : rest.toWorld().after(Transform.scale(1.5));
+            Transform there = seated ? rest.toWorld() : rest.toWorld().after(Transform.scale(1.5));
             Placement placed = new Placement("p2", "thing", "", thing, there, Map.of());
             double[] base = Placing.base(placed);
             double[] seen = camera.project(base[0], base[1], base[2], 1);

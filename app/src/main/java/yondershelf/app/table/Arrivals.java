@@ -20,7 +20,7 @@ final class Arrivals {
         this.workspace = workspace;
         this.picture = picture;
         this.outline = outline;
-        this.carrying = new Carrying(workspace, outline);
+        this.carrying = new Carrying(workspace, outline, picture);
         picture.setOnDragOver(this::over);
         picture.setOnDragExited(e -> stop());
         picture.setOnDragDropped(this::dropped);

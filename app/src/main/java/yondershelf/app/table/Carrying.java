@@ -41,10 +41,10 @@ final class Carrying {
         }
     }
 
-    Carrying(Workspace workspace, Outline outline) {
+    Carrying(Workspace workspace, Outline outline, TablePicture picture) {
         this.workspace = workspace;
         kinds.put(Kind.MODEL, new ModelCarry(workspace, this));
-        kinds.put(Kind.MATERIAL, new MaterialCarry(workspace, this, outline));
+        kinds.put(Kind.MATERIAL, new MaterialCarry(workspace, this, outline, picture));
         kinds.put(Kind.HDRI, new LightCarry(workspace));
         kinds.put(Kind.TEXTURE, new BackdropCarry(workspace));
     }
@@ -95,7 +95,7 @@ final class Carrying {
         KindCarry kind = of(asset.kind());
         if (kind == null || kind.command() == null) {
             return CompletableFuture.completedFuture(Preview.nothing(
-                    "only models, HDRIs and panoramas go onto the table by themselves: drag this onto a part", null));
+                    "only models, materials, HDRIs and panoramas go onto the table by themselves", null));
         }
         return workspace
                 .loaded()

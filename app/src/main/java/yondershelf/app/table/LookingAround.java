@@ -58,7 +58,7 @@ final class LookingAround {
             return;
         }
         Placement hit = picture.placementAt(e.getX(), e.getY());
-        if (hit != null && hit.id().equals(picture.chosen())) {
+        if (hit != null && !hit.locked() && hit.id().equals(picture.chosen())) {
             Scene without = workspace.table().scene().without(hit.id());
             double[] base = Placing.base(hit);
             double aspect = picture.getWidth() / picture.getHeight();
@@ -112,7 +112,7 @@ final class LookingAround {
                     .ifPresent(after -> workspace.table().act("move " + after.name(), picture.shown()));
         } else if (!moved && e.getButton() == MouseButton.PRIMARY) {
             Placement hit = picture.placementAt(e.getX(), e.getY());
-            picture.choose(hit == null ? null : hit.id());
+            picture.choose(hit == null || hit.locked() ? null : hit.id());
             if (e.getClickCount() == 2) {
                 picture.frame();
             }
@@ -121,6 +121,10 @@ final class LookingAround {
     }
 
     private void key(KeyEvent e) {
+        if (e.isAltDown() || e.isShortcutDown()) {
+            // those belong to the chosen object, or to the window
+            return;
+        }
         View view = picture.view();
         double step = e.isShiftDown() ? 0.05 : 0.1;
         View next = switch (e.getCode()) {

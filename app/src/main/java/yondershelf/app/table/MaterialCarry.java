@@ -1,5 +1,6 @@
 package yondershelf.app.table;
 
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Material;
 import yondershelf.library.Asset;
@@ -13,9 +14,11 @@ final class MaterialCarry implements KindCarry {
     private final Workspace workspace;
     private final Carrying carrying;
     private final Outline outline;
+    private final TablePicture picture;
 
-    MaterialCarry(Workspace workspace, Carrying carrying, Outline outline) {
+    MaterialCarry(Workspace workspace, Carrying carrying, Outline outline, TablePicture picture) {
         this.workspace = workspace;
+        this.picture = picture;
         this.carrying = carrying;
         this.outline = outline;
     }
@@ -31,6 +34,10 @@ final class MaterialCarry implements KindCarry {
             outline.clear();
             return Carrying.Preview.nothing("carry it over the part that should wear it", scene);
         }
+        if (hit.locked()) {
+            outline.clear();
+            return Carrying.Preview.nothing(hit.name() + " is locked", scene);
+        }
         int parts = hit.parts().size();
         boolean whole = way == Carrying.Way.OTHER || parts == 1;
         outline.show(carrying.base(), at.camera(), hit.id(), whole ? null : part, true);
@@ -42,5 +49,32 @@ final class MaterialCarry implements KindCarry {
                 scene.change(hit.id(), p -> whole ? p.dressAll(material) : p.dress(part, material)),
                 "dress " + hit.name() + " in " + material.name(),
                 whole ? "" : "Shift dresses all of it");
+    }
+
+    /** The chosen part of the chosen object wears it, or all of that. */
+    @Override
+    public Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle) {
+        Material material = (Material) content;
+        Scene scene = workspace.table().scene();
+        String chosen = picture.chosen();
+        Placement on = chosen == null ? null : scene.placement(chosen).orElse(null);
+        if (on == null) {
+            return Carrying.Preview.nothing(
+                    "choose the object on the table that should wear it, or drag it onto a part", scene);
+        }
+        if (on.locked()) {
+            return Carrying.Preview.nothing(on.name() + " is locked", scene);
+        }
+        PartRef part = picture.chosenPart();
+        return new Carrying.Preview(
+                on.name() + " will wear " + material.name(),
+                scene.change(on.id(), p -> part == null ? p.dressAll(material) : p.dress(part, material)),
+                "dress " + on.name() + " in " + material.name(),
+                "");
+    }
+
+    @Override
+    public String command() {
+        return "Dress the chosen object in it";
     }
 }

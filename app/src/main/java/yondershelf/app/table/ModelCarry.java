@@ -9,7 +9,7 @@ import yondershelf.table.Placement;
 import yondershelf.table.Placing;
 import yondershelf.table.Scene;
 
-/** Models stand on what is under the pointer, or fit onto its face. */
+/** Models stand on what is under the pointer, or are seated on its face. */
 final class ModelCarry implements KindCarry {
     private final Workspace workspace;
     private final Carrying carrying;
@@ -29,15 +29,15 @@ final class ModelCarry implements KindCarry {
         Bounds box = model.bounds();
         Placing.Rest rest = way == Carrying.Way.USUAL
                 ? Placing.under(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0)
-                : Placing.fitted(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0);
+                : Placing.seated(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0);
         if (rest == null) {
             return Carrying.Preview.nothing(
                     "nothing to stand on here", workspace.table().scene());
         }
         String how = way == Carrying.Way.USUAL
                 ? rests(rest)
-                : "fits onto " + (rest.on().isEmpty() ? "the ground" : rest.on()) + ", turned to its face";
-        return put(asset, model, rest, how, way == Carrying.Way.USUAL ? "Shift fits it to the face" : "");
+                : "is seated on " + (rest.on().isEmpty() ? "the ground" : rest.on()) + ", turned to its face";
+        return put(asset, model, rest, how, way == Carrying.Way.USUAL ? "Shift seats it on the face" : "");
     }
 
     private Carrying.Preview put(Asset asset, Model model, Placing.Rest rest, String how, String hint) {

@@ -20,6 +20,9 @@ final class Outline extends Pane {
     Outline() {
         setMouseTransparent(true);
         image.setSmooth(true);
+        // as the picture below it, which is stretched until the next one comes
+        image.fitWidthProperty().bind(widthProperty());
+        image.fitHeightProperty().bind(heightProperty());
         getChildren().add(image);
     }
 
@@ -60,8 +63,6 @@ final class Outline extends Pane {
             }
         }
         image.setImage(out);
-        image.setFitWidth(w * STEP);
-        image.setFitHeight(h * STEP);
     }
 
     private static boolean at(boolean[] mask, int w, int h, int x, int y) {

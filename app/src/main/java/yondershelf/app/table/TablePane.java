@@ -1,5 +1,6 @@
 package yondershelf.app.table;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -8,6 +9,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -29,6 +31,7 @@ import yondershelf.table.Scene;
 public final class TablePane extends BorderPane {
     private final Workspace workspace;
     private final TablePicture picture;
+    private final ObjectList objects;
     private final TextField name = new TextField();
     private final Label figures = new Label();
     private final Label lightName = new Label();
@@ -41,6 +44,7 @@ public final class TablePane extends BorderPane {
     public TablePane(Workspace workspace) {
         this.workspace = workspace;
         this.picture = new TablePicture(workspace);
+        this.objects = new ObjectList(workspace, picture);
         getStyleClass().add("table-pane");
         setId("table");
         name.getStyleClass().add("scene-name");
@@ -124,7 +128,12 @@ public final class TablePane extends BorderPane {
         HBox light = new HBox(6, lightName, gap, turnWord, turn, turnFigure, exposureWord, exposure, exposureFigure);
         light.setAlignment(Pos.CENTER_LEFT);
         light.getChildren().forEach(n -> n.getStyleClass().add("figures"));
-        VBox foot = new VBox(3, figures, light);
+        ToggleButton unfold = objects.toggle();
+        unfold.setMinWidth(Region.USE_PREF_SIZE);
+        HBox told = new HBox(10, unfold, figures);
+        told.setAlignment(Pos.CENTER_LEFT);
+        figures.setMinWidth(0);
+        VBox foot = new VBox(3, objects, told, light);
         foot.getStyleClass().add("pane-foot");
         turn.valueProperty()
                 .addListener(o -> preview(workspace.table().scene().light().turned(Math.rint(turn.getValue()))));
@@ -183,27 +192,26 @@ public final class TablePane extends BorderPane {
                         work -> Figures.of(scene, workspace.catalogue().reader()),
                         f -> {
                             if (scene == workspace.table().scene()) {
+                                objects.toggle().setText(Words.plural(f.objects(), "object"));
                                 figures.setText(
                                         figures(f) + behind(scene.light().backdrop()));
                             }
                         });
     }
 
-    /** What people compare; of an empty table that it is empty, and nothing of what is not there. */
+    /** What people compare; of an empty table nothing. */
     private static String figures(Figures f) {
-        String objects = Words.plural(f.objects(), "object");
         return f.objects() == 0
-                ? objects
+                ? ""
                 : String.join(
                         "\u2003",
-                        objects,
                         f.geometries() == 1 ? "1 geometry" : Words.count(f.geometries()) + " geometries",
                         Words.plural(f.triangles(), "triangle"),
                         Words.bytes(f.mapBytes()) + " maps");
     }
 
     private void lightFigures(Light light) {
-        lightName.setText("Light " + light.environment().name() + (light.away() ? " (away)" : ""));
+        lightName.setText(light.environment().name() + (light.away() ? " (away)" : ""));
         lightName.setTooltip(new Tooltip(
                 light.away()
                         ? light.environment().name() + " is away: plain daylight stands in until its library is back"
@@ -243,13 +251,11 @@ public final class TablePane extends BorderPane {
 
     /** What the table can do, for keys and the command search. */
     public List<Command> commands() {
-        ChosenActs chosen = picture.chosenActs();
-        return List.of(
+        List<Command> all = new ArrayList<>(List.of(
                 new Command("Frame the scene or the chosen object", "Table", "F", picture::frame),
                 new Command("Take the backdrop away", "Table", null, this::takeBackdropAway),
-                new Command("Remove the chosen object", "Table", "Delete", chosen::remove),
-                Command.step("Turn the chosen object left", "Table", "Comma", chosen::turnLeft),
-                Command.step("Turn the chosen object right", "Table", "Period", chosen::turnRight),
-                new Command("Place the chosen object again beside it", "Table", "Shortcut+D", chosen::repeat));
+                new Command("Show the list of objects", "Table", "O", objects::unfold)));
+        all.addAll(picture.chosenActs().commands());
+        return all;
     }
 }

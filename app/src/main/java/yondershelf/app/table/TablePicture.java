@@ -1,6 +1,7 @@
 package yondershelf.app.table;
 
 import java.nio.IntBuffer;
+import java.util.ArrayList;
 import java.util.List;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -18,6 +19,7 @@ import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.render.Camera;
 import yondershelf.table.BuiltScene;
+import yondershelf.table.PartRef;
 import yondershelf.table.Placement;
 import yondershelf.table.Scene;
 
@@ -37,6 +39,8 @@ public final class TablePicture extends Pane {
     private @Nullable Camera builtCamera;
     private @Nullable PixelBuffer<IntBuffer> buffer;
     private @Nullable String chosen;
+    private @Nullable PartRef part;
+    private final List<Runnable> choosing = new ArrayList<>();
     private volatile int samples;
 
     TablePicture(Workspace workspace) {
@@ -46,7 +50,7 @@ public final class TablePicture extends Pane {
                 frame -> Platform.runLater(() -> show(frame)),
                 problem -> Platform.runLater(() -> workspace.tell(problem)));
         this.arrivals = new Arrivals(workspace, this, outline);
-        this.chosenActs = new ChosenActs(workspace, () -> chosen, this::choose);
+        this.chosenActs = new ChosenActs(workspace, this);
         getStyleClass().add("table-picture");
         setId("table-picture");
         setFocusTraversable(true);
@@ -63,7 +67,7 @@ public final class TablePicture extends Pane {
         heightProperty().addListener(o -> redraw());
         workspace.table().onChange(() -> {
             if (chosen != null && workspace.table().scene().placement(chosen).isEmpty()) {
-                chosen = null;
+                choose(null);
             }
             showInstead(workspace.table().scene());
         });
@@ -153,7 +157,7 @@ public final class TablePicture extends Pane {
         BuiltScene now = built;
         Camera camera = builtCamera;
         if (now != null && camera != null && !outline.isStrong()) {
-            outline.show(now, camera, chosen, null, false);
+            outline.show(now, camera, chosen, part, false);
         }
     }
 
@@ -168,8 +172,27 @@ public final class TablePicture extends Pane {
     /** Chooses a placed object, or none. */
     public void choose(@Nullable String placement) {
         chosen = placement;
+        part = null;
         outline.clear();
         outlineChosen();
+        choosing.forEach(Runnable::run);
+    }
+
+    /** One part of the chosen object, or null for all of it. */
+    @Nullable
+    PartRef chosenPart() {
+        return part;
+    }
+
+    void choosePart(@Nullable PartRef other) {
+        part = other;
+        outline.clear();
+        outlineChosen();
+    }
+
+    /** Called when another object is chosen. */
+    void onChoice(Runnable listener) {
+        choosing.add(listener);
     }
 
     public @Nullable String chosen() {
@@ -184,7 +207,7 @@ public final class TablePicture extends Pane {
     public void frame() {
         // of the scene as it is, which may not have been drawn yet
         List<Bounds> boxes = shown.placements().stream()
-                .filter(p -> chosen == null || p.id().equals(chosen))
+                .filter(p -> chosen == null ? !p.hidden() : p.id().equals(chosen))
                 .flatMap(p -> p.boxes().stream())
                 .toList();
         look(view.frame(boxes, aspect()));

@@ -1,0 +1,156 @@
+package yondershelf.app.table;
+
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Glyphs;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Kind;
+import yondershelf.table.Placement;
+
+/** What stands on the table, a line each: choose it, hide it, lock it. Folded until somebody wants it. */
+final class ObjectList extends VBox {
+    private final Workspace workspace;
+    private final TablePicture picture;
+    private final ListView<Placement> list = new ListView<>();
+    private final ToggleButton toggle = new ToggleButton("0 objects");
+    private boolean filling;
+
+    ObjectList(Workspace workspace, TablePicture picture) {
+        this.workspace = workspace;
+        this.picture = picture;
+        list.setId("objects");
+        list.setAccessibleText("Objects on the table");
+        list.getStyleClass().add("object-list");
+        list.setPlaceholder(new Label("Nothing stands on the table yet."));
+        list.setCellFactory(v -> new Row());
+        list.getSelectionModel().selectedItemProperty().addListener((o, was, is) -> {
+            if (!filling && is != null) {
+                picture.choose(is.id());
+            }
+        });
+        list.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        toggle.setId("objects-toggle");
+        toggle.getStyleClass().addAll("quiet", "tab-word");
+        toggle.setTooltip(new Tooltip("What stands on the table: choose, hide, lock (O)"));
+        getChildren().add(list);
+        visibleProperty().bind(toggle.selectedProperty());
+        managedProperty().bind(visibleProperty());
+        toggle.selectedProperty().addListener(o -> fill());
+        workspace.table().onChange(this::fill);
+        picture.onChoice(this::mark);
+    }
+
+    /** The button that unfolds it. */
+    ToggleButton toggle() {
+        return toggle;
+    }
+
+    /** Unfolds it and gives it the keys, or folds it. */
+    void unfold() {
+        toggle.setSelected(!toggle.isSelected());
+        (toggle.isSelected() ? list : picture).requestFocus();
+    }
+
+    private void key(KeyEvent e) {
+        Placement at = list.getSelectionModel().getSelectedItem();
+        if (e.getCode() == KeyCode.ESCAPE) {
+            unfold();
+            e.consume();
+        } else if (at != null && e.getCode() == KeyCode.SPACE) {
+            picture.chosenActs().hide(at);
+            e.consume();
+        }
+    }
+
+    private void fill() {
+        if (!toggle.isSelected()) {
+            return;
+        }
+        filling = true;
+        list.getItems().setAll(workspace.table().scene().placements());
+        filling = false;
+        mark();
+    }
+
+    private void mark() {
+        filling = true;
+        String chosen = picture.chosen();
+        list.getSelectionModel().clearSelection();
+        list.getItems().stream()
+                .filter(p -> p.id().equals(chosen))
+                .findFirst()
+                .ifPresent(p -> list.getSelectionModel().select(p));
+        filling = false;
+    }
+
+    private final class Row extends ListCell<Placement> {
+        private final Label name = new Label();
+        private final Label triangles = new Label();
+        private final Button hide = new Button();
+        private final Button lock = new Button();
+        private final HBox line = new HBox(8, name, triangles, hide, lock);
+
+        Row() {
+            setPrefWidth(0);
+            getStyleClass().add("object-row");
+            name.setGraphic(Glyphs.of(Kind.MODEL));
+            name.setGraphicTextGap(6);
+            name.setMinWidth(0);
+            name.setMaxWidth(Double.MAX_VALUE);
+            name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+            HBox.setHgrow(name, Priority.ALWAYS);
+            triangles.getStyleClass().add("faint");
+            line.setAlignment(Pos.CENTER_LEFT);
+            for (Button button : new Button[] {hide, lock}) {
+                button.getStyleClass().addAll("quiet", "object-act");
+                button.setFocusTraversable(false);
+            }
+        }
+
+        @Override
+        protected void updateItem(@Nullable Placement p, boolean empty) {
+            super.updateItem(p, empty);
+            if (p == null || empty) {
+                setGraphic(null);
+                setAccessibleText(null);
+                return;
+            }
+            name.setText(p.name());
+            triangles.setText(Words.count(p.model().triangleCount()));
+            triangles.setTooltip(new Tooltip(Words.plural(p.model().triangleCount(), "triangle")));
+            say(hide, p.hidden() ? "Show" : "Hide", p.hidden() ? "Show it again" : "Hide it (Space)", p.hidden());
+            say(
+                    lock,
+                    p.locked() ? "Unlock" : "Lock",
+                    p.locked() ? "Let it be changed again" : "Keep it as it is",
+                    p.locked());
+            hide.setOnAction(e -> picture.chosenActs().hide(p));
+            lock.setOnAction(e -> picture.chosenActs().lock(p));
+            line.setOpacity(p.hidden() ? 0.6 : 1);
+            setAccessibleText(p.name() + (p.hidden() ? ", hidden" : "") + (p.locked() ? ", locked" : ""));
+            setGraphic(line);
+        }
+
+        private static void say(Button button, String word, String hint, boolean on) {
+            button.setText(word);
+            button.setTooltip(new Tooltip(hint));
+            button.getStyleClass().remove("on");
+            if (on) {
+                button.getStyleClass().add("on");
+            }
+        }
+    }
+}
