@@ -3,6 +3,7 @@ package yondershelf.app.views;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -21,6 +22,7 @@ import yondershelf.app.model.Command;
 public final class KeysOverlay extends StackPane {
     private final List<Command> commands;
     private final TextField field = new TextField();
+    private @Nullable Node before;
     private final ListView<Command> list = new ListView<>();
 
     public KeysOverlay(List<Command> commands) {
@@ -66,14 +68,20 @@ public final class KeysOverlay extends StackPane {
 
     /** Opens with everything listed. */
     public void open() {
+        before = getScene() == null ? null : getScene().getFocusOwner();
         field.clear();
         narrow();
         setVisible(true);
         field.requestFocus();
     }
 
+    /** Folds it; whatever had the keys has them again. */
     public void hide() {
         setVisible(false);
+        if (before != null) {
+            before.requestFocus();
+            before = null;
+        }
     }
 
     private void narrow() {
@@ -101,6 +109,7 @@ public final class KeysOverlay extends StackPane {
             super.updateItem(command, empty);
             if (command == null || empty) {
                 setGraphic(null);
+                setAccessibleText(null);
                 return;
             }
             Label keys = new Label(command.shownKeys());
@@ -111,6 +120,7 @@ public final class KeysOverlay extends StackPane {
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
             HBox row = new HBox(10, group, new Label(command.name()), gap, keys);
+            setAccessibleText(command.name() + (command.shownKeys().isEmpty() ? "" : ", " + command.shownKeys()));
             setGraphic(row);
         }
     }

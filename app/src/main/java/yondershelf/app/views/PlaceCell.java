@@ -104,7 +104,10 @@ final class PlaceCell extends ListCell<Row> {
         return switch (row) {
             case PlaceTree.Heading heading -> plain(heading.id(), "place-heading");
             case PlaceTree.Hint hint -> plain(hint.id(), "place-hint");
-            case PlaceTree.LibraryActs acts -> acts();
+            case PlaceTree.LibraryActs acts -> {
+                setAccessibleText("Add a library or make a new one");
+                yield acts();
+            }
             case PlaceTree.Everything all -> place(row, "Everything", all.count(), "All libraries that are shown");
             case PlaceTree.Taken taken -> place(row, "Just taken in", taken.count(), "What came with the last intake");
             case PlaceTree.SearchRow search -> {
@@ -131,7 +134,8 @@ final class PlaceCell extends ListCell<Row> {
         };
     }
 
-    private static Label plain(String text, String style) {
+    private Label plain(String text, String style) {
+        setAccessibleText(text);
         Label label = new Label(text);
         label.setWrapText(true);
         label.getStyleClass().addAll(style, "faint");
