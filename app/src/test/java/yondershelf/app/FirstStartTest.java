@@ -83,6 +83,27 @@ class FirstStartTest {
         });
     }
 
+    /** One question, answered by one click: the folder is a library and its things stand on the shelf. */
+    @Test
+    void theFolderWithTheThingsIsProposed() throws Exception {
+        Path props = Files.createDirectories(folder.resolve("Documents/props"));
+        for (int i = 0; i < 4; i++) {
+            Files.writeString(props.resolve("post " + i + ".obj"), POST);
+        }
+        String home = System.getProperty("user.home");
+        System.setProperty("user.home", folder.toString());
+        try {
+            run(() -> assertTrue(says("Where are your things?")));
+            close();
+            open();
+            String words = Path.of("Documents", "props") + ", 4 things";
+            press(words);
+        } finally {
+            System.setProperty("user.home", home);
+        }
+        await("they stand on the shelf", () -> workspace.hits().get().total() == 4);
+    }
+
     @Test
     void aFolderThatIsDroppedMayBecomeTheFirstLibrary() throws Exception {
         Path pier = Files.createDirectory(folder.resolve("pier"));

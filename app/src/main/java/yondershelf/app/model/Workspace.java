@@ -61,7 +61,7 @@ public final class Workspace {
     private final ReadOnlyIntegerWrapper taken = new ReadOnlyIntegerWrapper();
     private final ObjectProperty<@Nullable Asset> selected = new SimpleObjectProperty<>();
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.SHELF);
-    private final ObjectProperty<@Nullable Problem> problem = new SimpleObjectProperty<>();
+    private final Problems problems = new Problems();
     private final ObjectProperty<List<Path>> brought = new SimpleObjectProperty<>(List.of());
     private final List<Runnable> changed = new ArrayList<>();
     private final List<Runnable> pagesCame = new ArrayList<>();
@@ -275,7 +275,12 @@ public final class Workspace {
 
     /** The latest problem to show; null when there is none. */
     public ObjectProperty<@Nullable Problem> problem() {
-        return problem;
+        return problems.latest();
+    }
+
+    /** All that went wrong and was not put away. */
+    public Problems problems() {
+        return problems;
     }
 
     /** Files and folders brought to the window and not yet taken in or let go. */
@@ -357,7 +362,7 @@ public final class Workspace {
 
     /** Shows a problem in the strip. */
     public void tell(Problem trouble) {
-        problem.set(trouble);
+        problems.latest().set(trouble);
     }
 
     /** Runs an act that may fail at once; its problem is shown. */

@@ -42,7 +42,7 @@ final class ChosenActs {
     /** True for what may be changed; of what is locked it is said that it is. */
     static boolean isFree(Workspace workspace, Placement placement) {
         if (placement.locked()) {
-            workspace.tell(new Problem(placement.name(), "it is locked", "Unlock it in the list of objects."));
+            workspace.tell(new Problem(placement.name(), "it is locked", "Unlock it in the list of objects"));
         }
         return !placement.locked();
     }

@@ -41,7 +41,7 @@ final class ObjectList extends VBox {
                 picture.choose(is.id());
             }
         });
-        list.addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+        list.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         toggle.setId("objects-toggle");
         toggle.getStyleClass().addAll("quiet", "tab-word");
         toggle.setTooltip(new Tooltip("What stands on the table: choose, hide, lock (O)"));

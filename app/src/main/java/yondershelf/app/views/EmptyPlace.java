@@ -1,6 +1,7 @@
 package yondershelf.app.views;
 
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
@@ -24,6 +25,12 @@ public final class EmptyPlace extends VBox {
     /** Offers to open the first library. */
     EmptyPlace offerLibrary(Runnable addLibrary) {
         return offer("Open a folder as a library", "The folder stays as it is (Ctrl+L)", addLibrary);
+    }
+
+    /** Shows something more below what is there. */
+    EmptyPlace show(Node more) {
+        getChildren().add(more);
+        return this;
     }
 
     /** Offers an act that fills the place. */

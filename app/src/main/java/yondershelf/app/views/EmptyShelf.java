@@ -8,12 +8,12 @@ import yondershelf.app.model.Workspace;
 /** Over the shelf while nothing stands on it: why, and what to do about it. */
 public final class EmptyShelf extends StackPane {
     private final Workspace workspace;
-    private final Runnable addLibrary;
+    private final FirstQuestion first;
 
     /** @param addLibrary asks for a folder to open as a library */
     public EmptyShelf(Workspace workspace, Runnable addLibrary) {
         this.workspace = workspace;
-        this.addLibrary = addLibrary;
+        this.first = new FirstQuestion(workspace, addLibrary);
         getStyleClass().add("shelf-pane-empty");
         setPickOnBounds(false);
         workspace.hits().addListener(o -> fill());
@@ -35,8 +35,7 @@ public final class EmptyShelf extends StackPane {
 
     private EmptyPlace place() {
         if (workspace.catalogue().libraries().isEmpty()) {
-            return new EmptyPlace("Models, materials, HDRIs and textures of your libraries stand here.")
-                    .offerLibrary(addLibrary);
+            return first.place();
         }
         if (workspace.query().get().equals(workspace.query().get().cleared())) {
             return new EmptyPlace("Nothing stands here yet. Drop a folder, files or a .zip pack on the window.")

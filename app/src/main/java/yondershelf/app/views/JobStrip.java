@@ -1,11 +1,15 @@
 package yondershelf.app.views;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.beans.InvalidationListener;
 import javafx.geometry.Pos;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -44,6 +48,8 @@ public final class JobStrip extends BorderPane {
     private final Label none = new Label("No jobs yet");
     private final ScrollPane open = new ScrollPane(list);
     private final Map<Job<?>, JobRow> rows = new IdentityHashMap<>();
+    private final Map<Problem, ProblemRow> problemRows = new HashMap<>();
+    private final Button copy = new Button("Copy details");
     private final Optional<Node> earlier;
     private @Nullable Job<?> shown;
 
@@ -68,6 +74,7 @@ public final class JobStrip extends BorderPane {
         dismiss.getStyleClass().add("quiet");
         dismiss.setTooltip(new Tooltip("Put this message away"));
         dismiss.setOnAction(e -> workspace.problem().set(null));
+        dismiss.setMinWidth(Region.USE_PREF_SIZE);
         more.getStyleClass().add("quiet");
         more.setTooltip(new Tooltip("Show the latest jobs and what went wrong (Ctrl+J)"));
         more.setOnAction(e -> toggle());
@@ -76,7 +83,7 @@ public final class JobStrip extends BorderPane {
         news.setAlignment(Pos.CENTER_LEFT);
         news.setId("news");
         workspace.arrived().news().addListener(o -> showNews());
-        HBox strip = new HBox(10, title, bar, progress, cancel, gap, message, dismiss, news, more);
+        HBox strip = new HBox(10, title, bar, progress, cancel, gap, message, copy, dismiss, news, more);
         strip.setAlignment(Pos.CENTER_LEFT);
         strip.getStyleClass().add("job-line");
         setBottom(strip);
@@ -86,6 +93,13 @@ public final class JobStrip extends BorderPane {
         Together refreshing = new Together(PAUSE_MILLIS, this::refresh);
         workspace.jobs().onChange(refreshing::ask);
         workspace.problem().addListener(o -> refresh());
+        workspace.problems().told().addListener((InvalidationListener) o -> refreshing.ask());
+        copy.getStyleClass().add("quiet");
+        copy.setId("copy-details");
+        copy.setMinWidth(Region.USE_PREF_SIZE);
+        copy.setTooltip(new Tooltip("Copy what went wrong as text: file, cause, what to do"));
+        copy.setOnAction(e -> workspace.problems().copyDetails());
+        message.setAccessibleRole(AccessibleRole.TEXT);
         refresh();
     }
 
@@ -152,10 +166,22 @@ public final class JobStrip extends BorderPane {
             progress.setText(JobRow.progress(shown) + left + others);
         }
         Problem problem = workspace.problem().get();
-        message.setText(problem == null ? "" : "▲ " + problem.sentence());
+        int others = workspace.problems().told().size() - 1;
+        String before = message.getText();
+        message.setText(
+                problem == null
+                        ? ""
+                        : "▲ " + problem.sentence() + (others > 0 ? "  (and " + Words.count(others) + " more)" : ""));
         message.setTooltip(problem == null ? null : new Tooltip(problem.sentence()));
-        dismiss.setVisible(problem != null);
-        dismiss.setManaged(problem != null);
+        message.setAccessibleText(problem == null ? null : "Problem: " + problem.sentence());
+        if (problem != null && !message.getText().equals(before)) {
+            // screen readers are told at once, wherever the keys are
+            message.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
+        }
+        for (Button button : List.of(copy, dismiss)) {
+            button.setVisible(problem != null);
+            button.setManaged(problem != null);
+        }
         if (getTop() != null) {
             fill();
         }
@@ -166,6 +192,11 @@ public final class JobStrip extends BorderPane {
         List<Job<?>> jobs = workspace.jobs().list();
         rows.keySet().retainAll(jobs);
         List<Node> wanted = new ArrayList<>();
+        for (Problem problem : workspace.problems().told()) {
+            wanted.add(problemRows.computeIfAbsent(
+                    problem, p -> new ProblemRow(p, () -> workspace.problems().putAway(p))));
+        }
+        problemRows.keySet().retainAll(workspace.problems().told());
         for (Job<?> job : jobs.reversed()) {
             if (!job.isQuiet() || !job.problems().isEmpty()) {
                 JobRow row = rows.computeIfAbsent(job, JobRow::new);

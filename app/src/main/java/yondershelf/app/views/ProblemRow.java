@@ -1,0 +1,40 @@
+package yondershelf.app.views;
+
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import yondershelf.content.Problem;
+import yondershelf.content.Visible;
+
+/** One problem: which file, why, what to do. */
+final class ProblemRow extends HBox {
+    ProblemRow(Problem problem, Runnable putAway) {
+        super(10);
+        setAlignment(Pos.TOP_LEFT);
+        Label file = new Label("▲ " + Visible.text(problem.file()));
+        file.getStyleClass().add("trouble");
+        file.setWrapText(true);
+        Label cause = new Label(Visible.text(problem.cause()) + ".");
+        cause.setWrapText(true);
+        VBox words = new VBox(1, file, cause);
+        if (!problem.advice().isEmpty()) {
+            Label advice = new Label(Visible.text(problem.advice()) + ".");
+            advice.getStyleClass().add("faint");
+            advice.setWrapText(true);
+            words.getChildren().add(advice);
+        }
+        HBox.setHgrow(words, Priority.ALWAYS);
+        Button close = new Button("Close");
+        close.getStyleClass().add("quiet");
+        close.setMinWidth(Region.USE_PREF_SIZE);
+        close.setTooltip(new Tooltip("Put this problem away"));
+        close.setOnAction(e -> putAway.run());
+        getStyleClass().add("problem-row");
+        getChildren().addAll(words, close);
+    }
+}
