@@ -23,7 +23,7 @@ final class FilterMenu extends MenuButton {
     private static final List<Field> FIELDS = List.of(
             Field.RATING,
             Field.FAVOURITE,
-            Field.PROBLEMS,
+            Field.FINDINGS,
             Field.USED,
             Field.LICENCE,
             Field.AUTHOR,
@@ -37,7 +37,7 @@ final class FilterMenu extends MenuButton {
     private static final Map<Field, String> TITLES = new EnumMap<>(Map.ofEntries(
             Map.entry(Field.RATING, "Rating"),
             Map.entry(Field.FAVOURITE, "Favourites"),
-            Map.entry(Field.PROBLEMS, "Findings"),
+            Map.entry(Field.FINDINGS, "Findings"),
             Map.entry(Field.USED, "Used"),
             Map.entry(Field.LICENCE, "Licence"),
             Map.entry(Field.AUTHOR, "Author"),
@@ -131,7 +131,7 @@ final class FilterMenu extends MenuButton {
         String value = typed.substring(condition.field().word().length());
         return switch (condition.field()) {
             case FAVOURITE -> "Favourites only";
-            case PROBLEMS -> "With findings";
+            case FINDINGS -> "With findings";
             case USED -> value.equals(":no") ? "in no scene" : value.equals(":yes") ? "in a scene" : value;
             case COLOUR ->
                 condition.values().contains(Condition.NOTHING)

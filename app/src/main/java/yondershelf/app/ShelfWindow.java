@@ -8,7 +8,6 @@ import java.util.List;
 import javafx.beans.binding.Bindings;
 import javafx.scene.Scene;
 import javafx.scene.input.Clipboard;
-import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Priority;
@@ -17,6 +16,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.text.Font;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
+import yondershelf.app.guide.GuideView;
 import yondershelf.app.intake.IntakeView;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.FolderDialog;
@@ -40,8 +40,6 @@ import yondershelf.library.Library;
 
 /** The one window: search line on top, places left, shelf and table side by side, jobs at the bottom edge. */
 public final class ShelfWindow extends StackPane {
-    private static final KeyCombination OTHER_KEYS = KeyCombination.valueOf("Shortcut+K");
-
     private final Workspace workspace;
     private final ShelfGrid grid;
     private final TablePane table;
@@ -50,6 +48,7 @@ public final class ShelfWindow extends StackPane {
     private final JobStrip jobs;
     private final MendView mend;
     private final KeysOverlay keys;
+    private final GuideView guide = new GuideView();
     private final TopBar top;
     private final Shortcuts shortcuts;
     private final Decisions decisions;
@@ -84,7 +83,7 @@ public final class ShelfWindow extends StackPane {
         List<Command> commands = commands();
         keys = new KeysOverlay(commands);
         shortcuts = new Shortcuts(commands, table);
-        getChildren().addAll(body, new FileDrop(this, this::targetName, this::bring), keys);
+        getChildren().addAll(body, new FileDrop(this, this::targetName, this::bring), keys, guide);
         getStyleClass().add("window");
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         addEventFilter(KeyEvent.KEY_RELEASED, e -> shortcuts.letGo());
@@ -336,7 +335,8 @@ public final class ShelfWindow extends StackPane {
                 new Command("Show the log", "Views", null, decisions::showLog),
                 new Command("Show the jobs", "Views", "Shortcut+J", () -> jobs.toggle()),
                 new Command("Light or dark surroundings", "Views", null, this::switchTheme),
-                new Command("Keys and commands", "Views", "F1", this::openKeys)));
+                new Command("Guide", "Views", "F1", guide::open),
+                new Command("Keys and commands", "Views", "Shortcut+K", this::openKeys)));
         all.addAll(table.commands());
         all.addAll(intake.commands());
         return all;
@@ -368,12 +368,7 @@ public final class ShelfWindow extends StackPane {
     }
 
     private void key(KeyEvent e) {
-        if (keys.isVisible()) {
-            return;
-        }
-        if (OTHER_KEYS.match(e)) {
-            openKeys();
-            e.consume();
+        if (keys.isVisible() || guide.isVisible()) {
             return;
         }
         shortcuts.take(e);

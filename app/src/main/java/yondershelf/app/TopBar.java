@@ -68,7 +68,7 @@ final class TopBar extends HBox {
         HBox.setHgrow(gap, Priority.SOMETIMES);
         theme = quiet("Light", "Light or dark surroundings", switchTheme);
         theme.setId("theme");
-        Button keys = quiet("Shortcuts", "Everything the program can do, and its keys (F1)", openKeys);
+        Button keys = quiet("Shortcuts", "Everything the program can do, and its keys (Ctrl+K)", openKeys);
         getChildren().addAll(search, gap, theme, keys);
     }
 

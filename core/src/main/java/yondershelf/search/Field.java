@@ -23,7 +23,7 @@ public enum Field {
     /** 0 to 5. */
     RATING(true),
     /** 0 or 1: whether something was found to be wrong with it. */
-    PROBLEMS(true),
+    FINDINGS(true),
     /** How many scenes use it. */
     USED(true),
     TRIANGLES(true),
@@ -53,6 +53,10 @@ public enum Field {
     }
 
     static Optional<Field> of(String word) {
+        if (word.equals("problems")) {
+            // as it was called before; kept searches say so
+            return Optional.of(FINDINGS);
+        }
         for (Field field : values()) {
             if (field.word().equals(word)) {
                 return Optional.of(field);

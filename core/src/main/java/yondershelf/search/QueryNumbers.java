@@ -80,7 +80,7 @@ final class QueryNumbers {
     }
 
     private static boolean isYesOrNo(Field field) {
-        return field == Field.FAVOURITE || field == Field.PROBLEMS;
+        return field == Field.FAVOURITE || field == Field.FINDINGS;
     }
 
     private static Span span(Field field, String text) throws ProblemException {

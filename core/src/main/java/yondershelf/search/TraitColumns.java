@@ -134,7 +134,7 @@ final class TraitColumns {
         return switch (field) {
             case RATING -> said.get(doc) & RATING;
             case FAVOURITE -> (said.get(doc) & FAVOURITE) == 0 ? 0 : 1;
-            case PROBLEMS -> (said.get(doc) & PROBLEMS) == 0 ? 0 : 1;
+            case FINDINGS -> (said.get(doc) & PROBLEMS) == 0 ? 0 : 1;
             case USED -> said.get(doc) >> SCENES;
             case TRIANGLES -> triangles.get(doc) - 1;
             case PIXELS -> pixels.get(doc) - 1;
