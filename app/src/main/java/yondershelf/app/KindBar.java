@@ -74,7 +74,7 @@ final class KindBar extends HBox {
     private static ToggleButton kind(ToggleButton button, String hint, Runnable act) {
         button.getStyleClass().add("kind");
         button.setTooltip(new Tooltip(hint));
-        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setMinWidth(0);
         button.setOnAction(e -> act.run());
         return button;
     }

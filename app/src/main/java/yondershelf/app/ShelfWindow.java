@@ -40,6 +40,8 @@ import yondershelf.library.Library;
 
 /** The one window: search line on top, places left, shelf and table side by side, jobs at the bottom edge. */
 public final class ShelfWindow extends StackPane {
+    private static final double LEAST_HALF = 220;
+
     private final Workspace workspace;
     private final ShelfGrid grid;
     private final TablePane table;
@@ -75,6 +77,9 @@ public final class ShelfWindow extends StackPane {
         StackPane shelfStack = new StackPane(shelf, new EmptyShelf(workspace, this::addLibrary));
         left.getChildren().addAll(shelfStack, intake, mend);
         workspace.view().addListener(o -> showView());
+        // with large text they are narrower than their words would like: those are shortened, not the window widened
+        left.setMinWidth(LEAST_HALF);
+        table.setMinWidth(LEAST_HALF);
         halves = new Halves(left, table);
         top = new TopBar(workspace, grid, this::switchTheme, this::openKeys);
         VBox head = new VBox(top, new QuestionBar(workspace.questions()));

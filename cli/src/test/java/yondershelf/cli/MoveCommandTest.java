@@ -152,7 +152,7 @@ class MoveCommandTest {
             }
         }
         assertEquals(3 + 2 * each, run("find").json().path("total").asInt());
-        assertEquals(0, run("find", "problems:yes").json().path("total").asInt());
+        assertEquals(0, run("find", "findings:yes").json().path("total").asInt());
         // both acts are kept, and both go back
         run("undo");
         run("undo");

@@ -27,7 +27,7 @@ public final class Facets {
     private static List<Condition> ladder(Field field, LocalDate today) {
         return switch (field) {
             case RATING -> at(field, 1, 2, 3, 4, 5);
-            case FAVOURITE, PROBLEMS -> List.of(Condition.between(field, 1, 1));
+            case FAVOURITE, FINDINGS -> List.of(Condition.between(field, 1, 1));
             case USED -> List.of(Condition.between(field, 0, 0), Condition.between(field, 1, MOST));
             case TRIANGLES -> both(field, new long[] {K, 10 * K, 100 * K}, new long[] {100 * K, K * K});
             case PIXELS -> at(field, PIXELS, 2 * PIXELS, 4 * PIXELS, 8 * PIXELS);

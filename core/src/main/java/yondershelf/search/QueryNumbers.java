@@ -69,7 +69,7 @@ final class QueryNumbers {
                         ? value / (long) THOUSAND + "m"
                         : value % 10 == 0 ? value / 10 + "cm" : value + "mm";
             case STOPS -> value % 10 == 0 ? String.valueOf(value / 10) : value / 10 + "." + value % 10;
-            case FAVOURITE, PROBLEMS -> value == 0 ? "no" : "yes";
+            case FAVOURITE, FINDINGS -> value == 0 ? "no" : "yes";
             case SINCE ->
                 Instant.ofEpochSecond(value)
                         .atZone(ZoneId.systemDefault())
@@ -136,7 +136,7 @@ final class QueryNumbers {
         String advice = switch (field) {
             case SIZE -> "Write it like 50cm, 300mm or 1.8m";
             case SINCE -> "Write it like 2026-11-01";
-            case FAVOURITE, PROBLEMS -> "Write yes or no";
+            case FAVOURITE, FINDINGS -> "Write yes or no";
             default -> "Write a number, like 4 or 20k";
         };
         return new Problem(value, "it is no value for " + field.word(), advice).raise();

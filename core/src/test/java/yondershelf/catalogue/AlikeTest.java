@@ -157,13 +157,13 @@ class AlikeTest {
         assertEquals(List.of("blue_rope", "rust_rope"), found(typed("used:1")));
         Mend.check(library, new Formats(), Work.SILENT);
         catalogue.follow();
-        assertEquals(List.of("torn"), found(typed("problems:yes")));
+        assertEquals(List.of("torn"), found(typed("findings:yes")));
         stripes("torn.png", 1, 2, 3, 4);
         catalogue.scan(library, Work.SILENT);
         Mend.check(library, new Formats(), Work.SILENT);
         catalogue.follow();
         assertEquals(List.of(), found(typed("problems:yes")));
-        for (String text : List.of("used:yes", "used:no", "problems:yes", "-problems:yes")) {
+        for (String text : List.of("used:yes", "used:no", "findings:yes", "-findings:yes")) {
             assertEquals(text, QueryText.of(typed(text), id -> id));
         }
         // a store that was lost is told again
