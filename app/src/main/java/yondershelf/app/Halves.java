@@ -5,7 +5,7 @@ import javafx.scene.layout.Region;
 
 /** The two halves of the window: shelf, intake or mend on the left, the table on the right. Either can have the whole. */
 final class Halves extends SplitPane {
-    static final double USUAL = 0.575;
+    static final double USUAL = 0.59;
     private static final double LEAST = 0.2;
 
     /** What is seen of them. */
