@@ -10,6 +10,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
@@ -62,7 +63,7 @@ final class KindBar extends HBox {
         size.setTooltip(new Tooltip("Size of the previews"));
         size.setAccessibleText("Size of the previews");
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
-        getChildren().addAll(gap, where, new FilterMenu(workspace), orders(), size);
+        getChildren().addAll(gap, where, new FilterMenu(workspace), orders(grid), size);
         workspace.hits().addListener(o -> fill());
         fill();
     }
@@ -80,7 +81,7 @@ final class KindBar extends HBox {
     }
 
     /** In which order things stand. */
-    private MenuButton orders() {
+    private MenuButton orders(ShelfGrid grid) {
         MenuButton button = new MenuButton();
         button.setId("orders");
         button.getStyleClass().addAll("quiet", "filters");
@@ -93,6 +94,7 @@ final class KindBar extends HBox {
             item.setOnAction(e -> workspace.query().set(workspace.query().get().withOrder(order)));
             button.getItems().add(item);
         }
+        button.getItems().addAll(new SeparatorMenuItem(), grid.sizes());
         workspace.query().addListener((o, before, now) -> {
             say(button, now.order());
             ((RadioMenuItem) button.getItems().get(now.order().ordinal())).setSelected(true);

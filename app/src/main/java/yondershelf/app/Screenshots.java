@@ -12,6 +12,8 @@ import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.ListView;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.scene.robot.Robot;
@@ -19,6 +21,7 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
@@ -64,15 +67,12 @@ final class Screenshots {
     /** A picture of each main view. */
     void start() {
         parkPointer();
-        settled(() -> put("Workbench", 0.5, 0.72));
-        settled(() -> window.table().picture().frame());
-        settled(() -> stand("Tool chest", -0.5, 0.86, -0.05));
-        settled(() -> stand("Storm lantern", 0.12, 0.86, 0.1));
-        settled(() -> stand("Cup anemometer", 0.6, 0.86, -0.05));
-        settled(() -> stand("Three leg stool", 0.75, 0, 0.75));
-        settled(() -> stand("Rope coil", -0.5, 0, 0.75));
-        settled(() -> put("Clear noon", 0.5, 0.5));
-        settled(() -> window.table().picture().choose(null));
+        settled(() -> {
+            if (workspace.table().scene().placements().isEmpty()) {
+                // without the demo's scene
+                put("Workbench", 0.5, 0.72);
+            }
+        });
         settled(() -> window.table().picture().frame());
         fine(() -> save(target.resolve("shelf.png")));
         settled(() -> choose("Storm lantern"));
@@ -82,6 +82,13 @@ final class Screenshots {
             workspace.query().set(Query.EVERYTHING.withKinds(Set.of(Kind.MATERIAL)));
         });
         fine(() -> save(target.resolve("materials.png")));
+        settled(() -> menu("#filters", true));
+        fine(() -> capture(target.resolve("filters.png")));
+        settled(() -> {
+            menu("#filters", false);
+            away();
+        });
+        fine(() -> save(target.resolve("away.png")));
         settled(() -> workspace
                 .query()
                 .set(Query.EVERYTHING
@@ -144,6 +151,29 @@ final class Screenshots {
         fine(() -> save(target.resolve("keys.png")));
         settled(() -> {
             window.keys().hide();
+            if (window.lookup("#table") != null && window.lookup("#objects-toggle") instanceof ToggleButton objects) {
+                objects.fire();
+            }
+            workspace.table().scene().placements().stream()
+                    .filter(p -> p.name().equals("Workbench"))
+                    .findFirst()
+                    .ifPresent(p -> window.table().picture().choose(p.id()));
+            window.halves().show(Halves.Seen.TABLE);
+        });
+        settled(() -> window.table().picture().frame());
+        fine(() -> save(target.resolve("table.png")));
+        settled(() -> {
+            window.halves().show(Halves.Seen.BOTH);
+            window.table().picture().choose(null);
+            if (window.lookup("#objects-toggle") instanceof ToggleButton objects) {
+                objects.fire();
+            }
+            window.guide().open();
+        });
+        fine(() -> save(target.resolve("guide.png")));
+        settled(() -> {
+            window.guide().close();
+            window.table().picture().frame();
             window.setLight(true);
         });
         fine(() -> save(target.resolve("shelf-light.png")));
@@ -208,22 +238,42 @@ final class Screenshots {
         named(name).ifPresent(a -> window.grid().choose(a, true));
     }
 
+    /** Looks only at the library that is away, if there is one. */
+    private void away() {
+        workspace.known().get().stream()
+                .filter(KnownLibrary::isAway)
+                .findFirst()
+                .ifPresent(l -> workspace.query().set(Query.EVERYTHING.in(l.id(), null)));
+    }
+
+    private void menu(String id, boolean open) {
+        if (window.lookup(id) instanceof MenuButton menu) {
+            if (open) {
+                menu.show();
+            } else {
+                menu.hide();
+            }
+        }
+    }
+
+    /** What the screen shows where the window is: menus are windows of their own. */
+    private void capture(Path file) {
+        var at = window.getScene().getWindow();
+        double x = at.getX() + window.getScene().getX();
+        double y = at.getY() + window.getScene().getY();
+        write(new Robot().getScreenCapture(null, x, y, window.getWidth(), window.getHeight(), false), file);
+    }
+
     private void put(String name, double x, double y) {
         var picture = window.table().picture();
         named(name).ifPresent(a -> picture.drop(a, x * picture.getWidth(), y * picture.getHeight()));
     }
 
-    /** Puts a thing where a point relative to the first placement is seen; height in metres above the ground. */
-    private void stand(String name, double x, double y, double z) {
-        var picture = window.table().picture();
-        var first = workspace.table().scene().placements().get(0).toWorld();
-        double[] seen =
-                picture.camera().project(first.tx() + x, y, first.tz() + z, picture.getWidth() / picture.getHeight());
-        put(name, seen[0], seen[1]);
+    private void save(Path file) {
+        write(window.getScene().snapshot(null), file);
     }
 
-    private void save(Path file) {
-        WritableImage image = window.getScene().snapshot(null);
+    private void write(WritableImage image, Path file) {
         PixelReader pixels = image.getPixelReader();
         int w = (int) image.getWidth();
         int h = (int) image.getHeight();

@@ -55,15 +55,14 @@ public final class ShelfApplication extends Application {
         stage.setScene(root.scene(1280, 800));
         stage.setMinWidth(1060);
         stage.setMinHeight(640);
-        String theme = catalogue.home().setting("theme", "system");
-        boolean light = theme.equals("light")
-                || (theme.equals("system")
-                        && Platform.getPreferences().getColorScheme() == javafx.application.ColorScheme.LIGHT
-                        && !named.containsKey("picture")
-                        && !named.containsKey("screenshots"));
-        root.setLight(light);
-        LeftAs before = new LeftAs(home);
         boolean pictured = named.containsKey("picture") || named.containsKey("screenshots");
+        if (pictured) {
+            // pictures do not depend on the machine they are taken on
+            root.setLight(false);
+        } else {
+            root.surroundings().restore();
+        }
+        LeftAs before = new LeftAs(home);
         if (!pictured) {
             before.restore(stage, root, made);
             stage.setOnHiding(e -> made.attempt(() -> before.keep(stage, root, made)));

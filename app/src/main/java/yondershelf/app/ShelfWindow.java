@@ -34,7 +34,6 @@ import yondershelf.app.views.PlacesView;
 import yondershelf.app.views.QuestionBar;
 import yondershelf.app.views.SearchMenu;
 import yondershelf.content.Problem;
-import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 
@@ -58,7 +57,7 @@ public final class ShelfWindow extends StackPane {
     private final Halves halves;
     private final FolderDialog dialog;
     private final KindBar kinds;
-    private boolean light;
+    private final Surroundings surroundings;
 
     public ShelfWindow(Workspace workspace) {
         this.workspace = workspace;
@@ -84,6 +83,7 @@ public final class ShelfWindow extends StackPane {
         top = new TopBar(workspace, grid, this::switchTheme, this::openKeys);
         VBox head = new VBox(top, new QuestionBar(workspace.questions()));
         BorderPane body = new BorderPane(halves, head, null, jobs, places);
+        surroundings = new Surroundings(workspace, this::showLight);
         decisions = new Decisions(workspace, this::saveSceneAs);
         List<Command> commands = commands();
         keys = new KeysOverlay(commands);
@@ -113,23 +113,26 @@ public final class ShelfWindow extends StackPane {
         }
     }
 
-    /** Dark surroundings or light ones. */
-    public void switchTheme() {
-        setLight(!light);
+    private void switchTheme() {
+        setLight(!surroundings.isLight());
     }
 
+    /** Light surroundings from now on, or dark ones. */
     public void setLight(boolean wanted) {
-        light = wanted;
+        surroundings.want(wanted ? Surroundings.Wanted.LIGHT : Surroundings.Wanted.DARK);
+    }
+
+    /** Dark, light, or as the system has it. */
+    Surroundings surroundings() {
+        return surroundings;
+    }
+
+    private void showLight(boolean light) {
         getStyleClass().remove("light");
         if (light) {
             getStyleClass().add("light");
         }
         top.showTheme(light);
-        try {
-            workspace.catalogue().home().setSetting("theme", light ? "light" : "dark");
-        } catch (ProblemException e) {
-            workspace.tell(e.problem());
-        }
     }
 
     private void addLibrary() {
@@ -251,6 +254,11 @@ public final class ShelfWindow extends StackPane {
 
     private List<Command> commands() {
         List<Command> all = new ArrayList<>(List.of(
+                new Command(
+                        "True sizes beside the names",
+                        "Shelf",
+                        null,
+                        () -> grid.sizes().setSelected(!grid.sizes().isSelected())),
                 new Command("Search", "Shelf", "Shortcut+F", top::startSearch),
                 new Command(
                         "Choose everything that is found",
@@ -339,7 +347,13 @@ public final class ShelfWindow extends StackPane {
                 new Command("Allow a folder outside the libraries", "Libraries", null, this::allowFolder),
                 new Command("Show the log", "Views", null, decisions::showLog),
                 new Command("Show the jobs", "Views", "Shortcut+J", () -> jobs.toggle()),
-                new Command("Light or dark surroundings", "Views", null, this::switchTheme),
+                new Command("Light surroundings", "Views", null, () -> setLight(true)),
+                new Command("Dark surroundings", "Views", null, () -> setLight(false)),
+                new Command(
+                        "Surroundings as the system has them",
+                        "Views",
+                        null,
+                        () -> surroundings.want(Surroundings.Wanted.SYSTEM)),
                 new Command("Guide", "Views", "F1", guide::open),
                 new Command("Keys and commands", "Views", "Shortcut+K", this::openKeys)));
         all.addAll(table.commands());
@@ -408,6 +422,10 @@ public final class ShelfWindow extends StackPane {
 
     public TablePane table() {
         return table;
+    }
+
+    GuideView guide() {
+        return guide;
     }
 
     public KeysOverlay keys() {

@@ -34,7 +34,7 @@ class TableWindowTest extends OneWindow {
     void fromTheSearchLineToASavedScene() throws Exception {
         on.drag("Workbench", on.onTable(0.5, 0.7), "the bench stands", () -> on.standing() == 1);
         run(() -> on.window.table().picture().frame());
-        Thread.sleep(500);
+        await("drawn", on.window.table().picture()::isCurrent);
         on.drag("Storm lantern", on.seen(0, 0.86, 0), "the lantern stands", () -> on.standing() == 2);
         assertEquals(0.86, placed(1).toWorld().ty(), 0.02, "the lantern rests on the bench's top");
         on.drag(
@@ -93,7 +93,7 @@ class TableWindowTest extends OneWindow {
     void theSentenceByThePointerIsKept() throws Exception {
         on.drag("Tool chest", on.onTable(0.5, 0.7), "the chest stands", () -> on.standing() == 1);
         run(() -> on.window.table().picture().frame());
-        Thread.sleep(500);
+        await("drawn", on.window.table().picture()::isCurrent);
         Point2D front = on.seen(0, 0.2, placed(0).model().bounds().sizeZ() / 2);
         on.carry("Rusted iron", front, "said", () -> said().startsWith("this one of"));
         assertTrue(said().contains("Shift dresses all of it"), said());

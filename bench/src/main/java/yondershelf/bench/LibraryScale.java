@@ -215,11 +215,11 @@ public final class LibraryScale {
         return (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) / 1e6;
     }
 
-    private interface Act<T> {
+    private interface Measured<T> {
         T run() throws Exception;
     }
 
-    private static <T> T timed(String what, Act<T> act) throws Exception {
+    private static <T> T timed(String what, Measured<T> act) throws Exception {
         long start = System.nanoTime();
         T result = act.run();
         Figures.say(what, (System.nanoTime() - start) / 1e6, "ms");

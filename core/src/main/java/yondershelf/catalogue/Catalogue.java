@@ -378,8 +378,9 @@ public final class Catalogue implements AutoCloseable {
         return Optional.empty();
     }
 
-    private static Shown shown(KnownLibrary library, AssetRow row) {
-        return new Shown(Asset.of(row), Labels.of(row), library.id(), library.isAway());
+    private Shown shown(KnownLibrary library, AssetRow row) {
+        int size = index.index().number(new Key(library.id(), row.row()), Field.SIZE);
+        return new Shown(Asset.of(row), Labels.of(row), library.id(), library.isAway(), size);
     }
 
     public Optional<Asset> asset(String id) {

@@ -8,8 +8,9 @@ import yondershelf.search.Key;
  * An asset with what was said of it, as the shelf and its card show it.
  *
  * @param away true when its library cannot be reached now
+ * @param millimetres its largest extent; {@link yondershelf.search.Traits#UNKNOWN} when that was not measured, or it has none
  */
-public record Shown(Asset asset, Labels labels, String library, boolean away) {
+public record Shown(Asset asset, Labels labels, String library, boolean away, int millimetres) {
 
     /** The name given by a person, or the one made from the file. */
     public String name() {

@@ -31,7 +31,7 @@ public final class Disk {
     public static final String TEMPORARY = ".yonder-";
 
     /** What was done to the disk. */
-    public enum Act {
+    public enum Operation {
         WRITE,
         SYNC,
         MOVE,
@@ -43,7 +43,7 @@ public final class Disk {
     /** Told of each call after it was done, in order; how tests see what would survive a power cut. */
     public interface Watcher {
         /** @param to where a file was moved, else null */
-        void did(Act act, Path path, @Nullable Path to);
+        void did(Operation act, Path path, @Nullable Path to);
     }
 
     /** The disk with nobody watching. */
@@ -123,9 +123,9 @@ public final class Disk {
         OutputStream out = Channels.newOutputStream(channel);
         fill.into(out);
         out.flush();
-        watcher.did(Act.WRITE, file, null);
+        watcher.did(Operation.WRITE, file, null);
         channel.force(true);
-        watcher.did(Act.SYNC, file, null);
+        watcher.did(Operation.SYNC, file, null);
     }
 
     /**
@@ -150,9 +150,9 @@ public final class Disk {
                         StandardOpenOption.WRITE,
                         LinkOption.NOFOLLOW_LINKS))) {
             appendTo(channel, bytes);
-            watcher.did(Act.WRITE, file, null);
+            watcher.did(Operation.WRITE, file, null);
             channel.force(true);
-            watcher.did(Act.SYNC, file, null);
+            watcher.did(Operation.SYNC, file, null);
         }
         if (made) {
             syncFolder(file.toAbsolutePath().getParent());
@@ -190,13 +190,13 @@ public final class Disk {
         } catch (AtomicMoveNotSupportedException e) {
             throw new FileSystemException(target.toString(), null, "the file cannot be replaced in one step there");
         }
-        watcher.did(Act.MOVE, fresh, target);
+        watcher.did(Operation.MOVE, fresh, target);
     }
 
     /** Deletes a file and syncs its folder. */
     public void delete(Path file) throws IOException {
         if (Files.deleteIfExists(file)) {
-            watcher.did(Act.DELETE, file, null);
+            watcher.did(Operation.DELETE, file, null);
             syncFolder(file.toAbsolutePath().getParent());
         }
     }
@@ -212,7 +212,7 @@ public final class Disk {
             try {
                 Files.createDirectory(at);
                 made.add(at);
-                watcher.did(Act.MAKE_FOLDER, at, null);
+                watcher.did(Operation.MAKE_FOLDER, at, null);
                 syncFolder(at.toAbsolutePath().getParent());
             } catch (java.nio.file.FileAlreadyExistsException e) {
                 if (!Files.isDirectory(at)) {
@@ -246,7 +246,7 @@ public final class Disk {
             }
             throw e;
         }
-        watcher.did(Act.SYNC_FOLDER, folder, null);
+        watcher.did(Operation.SYNC_FOLDER, folder, null);
     }
 
     /**

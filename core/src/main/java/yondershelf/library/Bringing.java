@@ -118,8 +118,8 @@ final class Bringing {
         }
     }
 
-    private List<Manifest.Act> acts() throws ProblemException {
-        List<Manifest.Act> out = new ArrayList<>();
+    private List<Manifest.FileChange> acts() throws ProblemException {
+        List<Manifest.FileChange> out = new ArrayList<>();
         Set<Path> named = new HashSet<>();
         for (int i = 0; i < all.size(); i++) {
             Path target = library.inside(all.get(i).to());
@@ -128,7 +128,7 @@ final class Bringing {
                     .map(library::relative)
                     .toList();
             String hash = Objects.requireNonNull(hashes[i]);
-            out.add(new Manifest.Act(library.relative(target), hash, null, "", "", "", missing, false, null));
+            out.add(new Manifest.FileChange(library.relative(target), hash, null, "", "", "", missing, false, null));
         }
         return out;
     }

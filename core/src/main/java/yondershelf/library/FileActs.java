@@ -193,7 +193,7 @@ public final class FileActs implements AutoCloseable {
                     .toList();
             fresh = Disk.temporaryIn(temporary);
             disk.writeNew(fresh, fill);
-            Manifest.Act act = kept.keep(library.relative(target), target, ContentHash.of(fresh), missing);
+            Manifest.FileChange act = kept.keep(library.relative(target), target, ContentHash.of(fresh), missing);
             disk.makeFolders(library.folderOf(target));
             put(fresh, target, act);
         } catch (IOException e) {
@@ -204,7 +204,7 @@ public final class FileActs implements AutoCloseable {
     }
 
     /** A file with several names is written into, so that all of them go on meaning the same bytes. */
-    private void put(Path fresh, Path target, Manifest.Act act) throws IOException {
+    private void put(Path fresh, Path target, Manifest.FileChange act) throws IOException {
         if (act.inPlace()) {
             disk.overwrite(target, out -> Files.copy(fresh, out));
             return;

@@ -40,7 +40,7 @@ final class Manifest {
      * @param from where the file was moved from, below the root; then {@code after} is its size and time, which a move leaves as
      *     they are, and nothing is kept. Null for all other changes
      */
-    record Act(
+    record FileChange(
             String path,
             String after,
             @Nullable String before,
@@ -50,19 +50,19 @@ final class Manifest {
             List<String> made,
             boolean inPlace,
             @Nullable String from) {
-        Act {
+        FileChange {
             made = List.copyOf(made);
         }
 
         /** A file that was moved. */
-        static Act moved(String from, String to, String state, List<String> made) {
-            return new Act(to, state, null, "", "", "", made, false, from);
+        static FileChange moved(String from, String to, String state, List<String> made) {
+            return new FileChange(to, state, null, "", "", "", made, false, from);
         }
     }
 
     private final Path file;
     private final Disk disk;
-    private final List<Act> acts = new ArrayList<>();
+    private final List<FileChange> acts = new ArrayList<>();
     private String what = "";
     private String when = "";
     private int damaged;
@@ -122,7 +122,7 @@ final class Manifest {
             }
             List<String> made = new ArrayList<>();
             json.path("made").forEach(m -> made.add(m.asText()));
-            acts.add(new Act(
+            acts.add(new FileChange(
                     json.path("path").asText(),
                     json.path("after").asText(),
                     before,
@@ -146,7 +146,7 @@ final class Manifest {
         return when;
     }
 
-    List<Act> acts() {
+    List<FileChange> acts() {
         return List.copyOf(acts);
     }
 
@@ -162,7 +162,7 @@ final class Manifest {
     /** All bytes a file was given, or had, in the course of this group: what it is when it was cut off between two changes. */
     Set<String> states(String path) {
         Set<String> out = new HashSet<>();
-        for (Act act : acts) {
+        for (FileChange act : acts) {
             if (act.path.equals(path) && act.from == null) {
                 out.add(act.after);
                 if (!act.old.isEmpty()) {
@@ -174,12 +174,12 @@ final class Manifest {
     }
 
     /** Notes what is about to be done; on the disk when this returns. */
-    void add(Act act) throws IOException {
+    void add(FileChange act) throws IOException {
         add(List.of(act));
     }
 
     /** The same of several at once. */
-    void add(List<Act> several) throws IOException {
+    void add(List<FileChange> several) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         if (!headed) {
             out.writeBytes(
@@ -191,7 +191,7 @@ final class Manifest {
         acts.addAll(several);
     }
 
-    private static ObjectNode line(Act act) {
+    private static ObjectNode line(FileChange act) {
         ObjectNode line = JSON.createObjectNode().put("path", act.path).put("after", act.after);
         if (act.before != null) {
             line.put("before", act.before)
@@ -236,16 +236,16 @@ final class Manifest {
      * The acts from a number on, the latest first; those on one file joined to one: what it was before the first, what it is after
      * the last. That it was moved stands for itself, and came before what was done to it where it is now.
      */
-    List<Act> changes(int from) {
-        Map<String, Act> byPath = new LinkedHashMap<>();
-        for (Act act : acts.subList(Math.min(from, acts.size()), acts.size())) {
+    List<FileChange> changes(int from) {
+        Map<String, FileChange> byPath = new LinkedHashMap<>();
+        for (FileChange act : acts.subList(Math.min(from, acts.size()), acts.size())) {
             String key = act.from == null ? act.path : act.path + "\0" + act.from;
-            Act first = byPath.get(key);
+            FileChange first = byPath.get(key);
             byPath.put(
                     key,
                     first == null
                             ? act
-                            : new Act(
+                            : new FileChange(
                                     act.path,
                                     act.after,
                                     first.before,

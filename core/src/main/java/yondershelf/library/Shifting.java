@@ -25,7 +25,7 @@ final class Shifting {
     /** Notes all that is about to happen, then does it; cut off anywhere, the note tells what to take back. */
     static void shift(Library library, UndoRun kept, Map<String, String> wanted, Work work) throws ProblemException {
         try {
-            List<Manifest.Act> acts = new ArrayList<>();
+            List<Manifest.FileChange> acts = new ArrayList<>();
             Set<Path> named = new HashSet<>();
             for (Map.Entry<String, String> each : wanted.entrySet()) {
                 acts.add(act(library, each.getKey(), each.getValue(), named));
@@ -40,13 +40,13 @@ final class Shifting {
         }
     }
 
-    private static void shift(Library library, List<Manifest.Act> acts, Work work)
+    private static void shift(Library library, List<Manifest.FileChange> acts, Work work)
             throws IOException, ProblemException {
         Disk disk = library.disk();
         Set<Path> into = new LinkedHashSet<>();
         Set<Path> outOf = new LinkedHashSet<>();
         long done = 0;
-        for (Manifest.Act act : acts) {
+        for (Manifest.FileChange act : acts) {
             work.progress(done++, acts.size(), act.path());
             Path from = library.inside(Path.of(String.valueOf(act.from())));
             Path to = library.inside(Path.of(act.path()));
@@ -66,7 +66,7 @@ final class Shifting {
         }
     }
 
-    private static Manifest.Act act(Library library, String from, String to, Set<Path> named)
+    private static Manifest.FileChange act(Library library, String from, String to, Set<Path> named)
             throws IOException, ProblemException {
         Path is = library.inside(Path.of(from));
         Path target = library.inside(Path.of(to));
@@ -82,7 +82,7 @@ final class Shifting {
                 .filter(named::add)
                 .map(library::relative)
                 .toList();
-        return Manifest.Act.moved(from, to, state(is), missing);
+        return Manifest.FileChange.moved(from, to, state(is), missing);
     }
 
     private static String state(Path file) throws IOException {
@@ -90,7 +90,7 @@ final class Shifting {
     }
 
     /** What speaks against moving a file back; null when nothing does. */
-    static @Nullable Problem conflict(Library library, UndoRun kept, Manifest.Act change, String from)
+    static @Nullable Problem conflict(Library library, UndoRun kept, Manifest.FileChange change, String from)
             throws IOException, ProblemException {
         Path now = library.inside(Path.of(change.path()));
         Path back = library.inside(Path.of(from));
@@ -128,7 +128,7 @@ final class Shifting {
     }
 
     /** @return false when it was back already, or never went */
-    static boolean back(Library library, Manifest.Act change, String from) throws IOException, ProblemException {
+    static boolean back(Library library, Manifest.FileChange change, String from) throws IOException, ProblemException {
         Path now = library.inside(Path.of(change.path()));
         Path back = library.inside(Path.of(from));
         boolean is = Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS);

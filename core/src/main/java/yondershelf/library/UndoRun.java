@@ -116,15 +116,15 @@ public final class UndoRun {
      *
      * @param made folders that were made for it, below the root
      */
-    Manifest.Act keep(String path, Path target, String after, List<String> made) throws IOException {
+    Manifest.FileChange keep(String path, Path target, String after, List<String> made) throws IOException {
         disk.makeFolders(folder);
-        Manifest.Act act;
+        Manifest.FileChange act;
         if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
             String before = "file" + ++keptFiles;
             Path kept = folder.resolve(before);
             disk.writeNew(kept, out -> Files.copy(target, out));
             disk.syncFolder(folder);
-            act = new Manifest.Act(
+            act = new Manifest.FileChange(
                     path,
                     after,
                     before,
@@ -135,14 +135,14 @@ public final class UndoRun {
                     links(target) > 1,
                     null);
         } else {
-            act = new Manifest.Act(path, after, null, "", "", "", made, false, null);
+            act = new Manifest.FileChange(path, after, null, "", "", "", made, false, null);
         }
         manifest.add(act);
         return act;
     }
 
     /** Notes what is about to happen and needs nothing kept: files that come, or move; on the disk when this returns. */
-    void note(List<Manifest.Act> acts) throws IOException {
+    void note(List<Manifest.FileChange> acts) throws IOException {
         disk.makeFolders(folder);
         manifest.add(acts);
     }
@@ -166,12 +166,12 @@ public final class UndoRun {
 
     /** The kept old bytes of a change; null for a file that did not exist. */
     @Nullable
-    Path before(Manifest.Act change) {
+    Path before(Manifest.FileChange change) {
         return change.before() == null ? null : folder.resolve(change.before());
     }
 
     /** False when the kept bytes are not those that were kept. */
-    boolean isWhole(Manifest.Act change) throws IOException {
+    boolean isWhole(Manifest.FileChange change) throws IOException {
         Path kept = before(change);
         if (kept == null) {
             return true;

@@ -49,9 +49,9 @@ public final class Undoing {
                                 "Undo what can still be read, and look at the other files yourself")
                         .raise();
             }
-            List<Manifest.Act> wanted = new ArrayList<>();
+            List<Manifest.FileChange> wanted = new ArrayList<>();
             List<Problem> skipped = new ArrayList<>();
-            for (Manifest.Act change : kept.manifest().changes(0)) {
+            for (Manifest.FileChange change : kept.manifest().changes(0)) {
                 Problem conflict = conflict(library, kept, change);
                 if (conflict == null) {
                     wanted.add(change);
@@ -84,7 +84,7 @@ public final class Undoing {
 
     /** What speaks against taking one change back; null when the file is as the run left it, or back already. */
     private static @org.jspecify.annotations.Nullable Problem conflict(
-            Library library, UndoRun kept, Manifest.Act change) throws IOException, ProblemException {
+            Library library, UndoRun kept, Manifest.FileChange change) throws IOException, ProblemException {
         if (change.from() != null) {
             return Shifting.conflict(library, kept, change, change.from());
         }
@@ -109,13 +109,13 @@ public final class Undoing {
                 "Put it back as it was, or undo the rest without it");
     }
 
-    private static boolean isBack(UndoRun kept, Manifest.Act change, String now) throws IOException {
+    private static boolean isBack(UndoRun kept, Manifest.FileChange change, String now) throws IOException {
         Path before = kept.before(change);
         return before == null ? now.isEmpty() : now.equals(ContentHash.of(before));
     }
 
     /** Takes changes back, in the order given; of files that move back their assets keep what was said of them. */
-    static int restore(Library library, UndoRun kept, List<Manifest.Act> changes, Work work)
+    static int restore(Library library, UndoRun kept, List<Manifest.FileChange> changes, Work work)
             throws IOException, ProblemException {
         Map<String, String> shifted = new LinkedHashMap<>();
         changes.stream().filter(c -> c.from() != null).forEach(c -> shifted.put(c.path(), String.valueOf(c.from())));
@@ -130,10 +130,10 @@ public final class Undoing {
         return files[0];
     }
 
-    private static int each(Library library, UndoRun kept, List<Manifest.Act> changes, Work work)
+    private static int each(Library library, UndoRun kept, List<Manifest.FileChange> changes, Work work)
             throws IOException, ProblemException {
         int files = 0;
-        for (Manifest.Act change : changes) {
+        for (Manifest.FileChange change : changes) {
             work.progress(files, changes.size(), change.path());
             if (restore(library, kept, change)) {
                 files++;
@@ -147,7 +147,8 @@ public final class Undoing {
      *
      * @return false when it was back already
      */
-    static boolean restore(Library library, UndoRun kept, Manifest.Act change) throws IOException, ProblemException {
+    static boolean restore(Library library, UndoRun kept, Manifest.FileChange change)
+            throws IOException, ProblemException {
         if (change.from() != null) {
             return Shifting.back(library, change, change.from());
         }

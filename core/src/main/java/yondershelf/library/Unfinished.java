@@ -68,7 +68,7 @@ public record Unfinished(String run, String note) {
         for (Unfinished cut : all(library)) {
             Optional<UndoRun> run = UndoRun.open(library, cut.run);
             if (run.isPresent()) {
-                for (Manifest.Act act : run.get().manifest().changes(0)) {
+                for (Manifest.FileChange act : run.get().manifest().changes(0)) {
                     repair(library, run.get(), act);
                 }
             }
@@ -78,7 +78,8 @@ public record Unfinished(String run, String note) {
         }
     }
 
-    private static void repair(Library library, UndoRun run, Manifest.Act act) throws IOException, ProblemException {
+    private static void repair(Library library, UndoRun run, Manifest.FileChange act)
+            throws IOException, ProblemException {
         Path target = library.inside(Path.of(act.path()));
         if (!act.inPlace() || !Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) || !run.isWhole(act)) {
             return;

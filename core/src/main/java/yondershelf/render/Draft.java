@@ -91,7 +91,7 @@ public final class Draft {
                     }
                     // what is behind glass is seen straight through it
                     glass = true;
-                    Scatter.straight(s, cosine(), passed);
+                    Bsdf.straight(s, cosine(), passed);
                     for (int c = 0; c < 3; c++) {
                         left[c] *= passed[c];
                     }

@@ -16,7 +16,7 @@ final class LightPath {
     private final Surface surface = new Surface();
     private final Openness way;
     private final Sampler sampler = new Sampler();
-    private final Scatter scatter = new Scatter();
+    private final Bsdf bsdf = new Bsdf();
     private final float[] light = new float[3];
     private final float[] passed = new float[3];
     private final float[] direction = new float[3];
@@ -134,21 +134,21 @@ final class LightPath {
                 return;
             }
             hit = shader.layers();
-            scatter.enter(surface, -ray.dx, -ray.dy, -ray.dz);
+            bsdf.enter(surface, -ray.dx, -ray.dy, -ray.dz);
             direct(tr, tg, tb, scattered);
             if (bounce >= quality.bounces()) {
                 lastBounce();
                 return;
             }
-            if (!scatter.sample(sampler.next(), sampler.next(), sampler.next())) {
+            if (!bsdf.sample(sampler.next(), sampler.next(), sampler.next())) {
                 return;
             }
-            tr *= scatter.weightR;
-            tg *= scatter.weightG;
-            tb *= scatter.weightB;
-            density = scatter.density;
+            tr *= bsdf.weightR;
+            tg *= bsdf.weightG;
+            tb *= bsdf.weightB;
+            density = bsdf.density;
             // a smooth sheet without thickness shows what is behind it where it is
-            boolean through = scatter.x * surface.gx + scatter.y * surface.gy + scatter.z * surface.gz < 0;
+            boolean through = bsdf.x * surface.gx + bsdf.y * surface.gy + bsdf.z * surface.gz < 0;
             if ((through || body != null) && clear < MOST_CLEAR) {
                 // the way through glass is not what bounces are counted for
                 clear++;
@@ -174,7 +174,7 @@ final class LightPath {
             if (!(most > 0)) {
                 return;
             }
-            Openness.leave(surface, ray, ray.tMax, scatter.x, scatter.y, scatter.z);
+            Openness.leave(surface, ray, ray.tMax, bsdf.x, bsdf.y, bsdf.z);
         }
     }
 
@@ -202,8 +202,8 @@ final class LightPath {
      * take it: no caustics, and none of their noise. What is left is what does not pass.
      */
     private boolean goesStraight(Shader shader) {
-        Scatter.straight(surface, -(surface.nx * ray.dx + surface.ny * ray.dy + surface.nz * ray.dz), passed);
-        float share = Math.max(0, Math.min(0.95f, Scatter.luminance(passed[0], passed[1], passed[2])));
+        Bsdf.straight(surface, -(surface.nx * ray.dx + surface.ny * ray.dy + surface.nz * ray.dz), passed);
+        float share = Math.max(0, Math.min(0.95f, Bsdf.luminance(passed[0], passed[1], passed[2])));
         if (sampler.next() < share) {
             tr *= passed[0] / share;
             tg *= passed[1] / share;
@@ -224,26 +224,26 @@ final class LightPath {
 
     /** Beyond the last bounce the light still missing is taken from the surroundings as if nothing stood in between. */
     private void lastBounce() {
-        if (quality.clamp() == Float.MAX_VALUE || !scatter.sample(sampler.next(), sampler.next(), sampler.next())) {
+        if (quality.clamp() == Float.MAX_VALUE || !bsdf.sample(sampler.next(), sampler.next(), sampler.next())) {
             return;
         }
-        Openness.leave(surface, ray, ray.tMax, scatter.x, scatter.y, scatter.z);
+        Openness.leave(surface, ray, ray.tMax, bsdf.x, bsdf.y, bsdf.z);
         if (!scene.bvh.blocked(ray)) {
-            ray.set(ray.ox, ray.oy, ray.oz, scatter.x, scatter.y, scatter.z, 0, Float.MAX_VALUE);
-            tr *= scatter.weightR;
-            tg *= scatter.weightG;
-            tb *= scatter.weightB;
+            ray.set(ray.ox, ray.oy, ray.oz, bsdf.x, bsdf.y, bsdf.z, 0, Float.MAX_VALUE);
+            tr *= bsdf.weightR;
+            tg *= bsdf.weightG;
+            tb *= bsdf.weightB;
             unbent = false;
-            miss(scatter.density, false);
+            miss(bsdf.density, false);
             return;
         }
         // a surface is there: a rough guess of the light on it
         scene.light.ambient(surface.nx, surface.ny, surface.nz, light);
         float dim = 0.25f;
         add(
-                tr * scatter.weightR * light[0] * dim,
-                tg * scatter.weightG * light[1] * dim,
-                tb * scatter.weightB * light[2] * dim,
+                tr * bsdf.weightR * light[0] * dim,
+                tg * bsdf.weightG * light[1] * dim,
+                tb * bsdf.weightB * light[2] * dim,
                 true);
     }
 
@@ -276,15 +276,15 @@ final class LightPath {
         float lr = light[0];
         float lg = light[1];
         float lb = light[2];
-        if (!scatter.evaluate(direction[0], direction[1], direction[2])) {
+        if (!bsdf.evaluate(direction[0], direction[1], direction[2])) {
             return;
         }
-        float weight = 1 / (density + scatter.density);
+        float weight = 1 / (density + bsdf.density);
         if (isOpen(direction[0], direction[1], direction[2])) {
             add(
-                    tr * scatter.weightR * lr * weight * way.open[0],
-                    tg * scatter.weightG * lg * weight * way.open[1],
-                    tb * scatter.weightB * lb * weight * way.open[2],
+                    tr * bsdf.weightR * lr * weight * way.open[0],
+                    tg * bsdf.weightG * lg * weight * way.open[1],
+                    tb * bsdf.weightB * lb * weight * way.open[2],
                     indirect);
         }
     }
@@ -402,7 +402,7 @@ final class LightPath {
 
     /** How much of what is behind everything still reaches the eye. */
     private float left() {
-        return Math.max(0, Math.min(1, Scatter.luminance(tr, tg, tb)));
+        return Math.max(0, Math.min(1, Bsdf.luminance(tr, tg, tb)));
     }
 
     private static float luminance(float[] c) {

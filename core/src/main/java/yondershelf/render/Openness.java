@@ -63,7 +63,7 @@ final class Openness {
             return !scene.bvh.blocked(ray);
         }
         LayerShader body = within;
-        for (int i = 0; i < MOST_LAYERS && Scatter.luminance(open[0], open[1], open[2]) > 0.01f; i++) {
+        for (int i = 0; i < MOST_LAYERS && Bsdf.luminance(open[0], open[1], open[2]) > 0.01f; i++) {
             if (!scene.bvh.nearest(ray)) {
                 return true;
             }
@@ -93,7 +93,7 @@ final class Openness {
             dim(1 - alpha);
             return within;
         }
-        Scatter.straight(s, -(s.nx * ray.dx + s.ny * ray.dy + s.nz * ray.dz), passed);
+        Bsdf.straight(s, -(s.nx * ray.dx + s.ny * ray.dy + s.nz * ray.dz), passed);
         for (int c = 0; c < 3; c++) {
             open[c] *= 1 - alpha + alpha * passed[c];
         }

@@ -144,8 +144,8 @@ final class Passage {
         if (!open) {
             return 1;
         }
-        float back = Scatter.luminance(fresnel[0], fresnel[1], fresnel[2]);
-        float on = (1 - back) * Scatter.luminance(tintR, tintG, tintB);
+        float back = Bsdf.luminance(fresnel[0], fresnel[1], fresnel[2]);
+        float on = (1 - back) * Bsdf.luminance(tintR, tintG, tintB);
         if (!(back > 0)) {
             return on > 0 ? 0 : 1;
         }

@@ -139,6 +139,19 @@ public final class Index {
         }
     }
 
+    /** A number of an asset, such as its {@link Field#SIZE}; {@link Traits#UNKNOWN} for what was not measured or is not there. */
+    public int number(Key key, Field field) {
+        lock.readLock().lock();
+        try {
+            int[] docs = columns.documents.of(List.of(key));
+            return docs.length == 0
+                    ? Traits.UNKNOWN
+                    : columns.documents.traits().number(field, docs[0]);
+        } finally {
+            lock.readLock().unlock();
+        }
+    }
+
     /** Hits in order: names that begin with the first word, then with a word so beginning, then the rest; by name within. */
     public Hits find(Query query) {
         Answer known = everything;

@@ -18,10 +18,10 @@ public final class History {
     }
 
     /** @param of what it changes, where that may go before the act is taken back; else null */
-    private record Act(@Nullable Object of, String what, Step redo, Step undo) {}
+    private record Reversible(@Nullable Object of, String what, Step redo, Step undo) {}
 
-    private final Deque<Act> done = new ArrayDeque<>();
-    private final Deque<Act> undone = new ArrayDeque<>();
+    private final Deque<Reversible> done = new ArrayDeque<>();
+    private final Deque<Reversible> undone = new ArrayDeque<>();
     private final CopyOnWriteArrayList<Runnable> listeners = new CopyOnWriteArrayList<>();
 
     /** Does something that can be undone. When doing it fails, nothing is remembered. */
@@ -37,7 +37,7 @@ public final class History {
 
     /** Remembers something already done to something that may go: {@link #forget} ends what can be taken back of it. */
     public void remember(@Nullable Object of, String what, Step redo, Step undo) {
-        done.push(new Act(of, what, redo, undo));
+        done.push(new Reversible(of, what, redo, undo));
         if (done.size() > KEPT) {
             done.removeLast();
         }
@@ -57,11 +57,11 @@ public final class History {
     public void begin(List<Earlier> before, List<Earlier> takenBack) {
         for (Earlier act : before.reversed()) {
             if (done.size() < KEPT) {
-                done.addLast(new Act(null, act.what, act.redo, act.undo));
+                done.addLast(new Reversible(null, act.what, act.redo, act.undo));
             }
         }
         if (done.size() == before.size() && undone.isEmpty()) {
-            takenBack.forEach(act -> undone.push(new Act(null, act.what, act.redo, act.undo)));
+            takenBack.forEach(act -> undone.push(new Reversible(null, act.what, act.redo, act.undo)));
         }
         listeners.forEach(Runnable::run);
     }
@@ -75,17 +75,17 @@ public final class History {
 
     /** What undo would take back. */
     public Optional<String> undoable() {
-        return Optional.ofNullable(done.peek()).map(Act::what);
+        return Optional.ofNullable(done.peek()).map(Reversible::what);
     }
 
     /** What redo would do again. */
     public Optional<String> redoable() {
-        return Optional.ofNullable(undone.peek()).map(Act::what);
+        return Optional.ofNullable(undone.peek()).map(Reversible::what);
     }
 
     /** Takes the latest act back; when that fails, the act stays where it is. */
     public void undo() throws ProblemException {
-        Act act = done.peek();
+        Reversible act = done.peek();
         if (act != null) {
             act.undo.run();
             done.pop();
@@ -95,7 +95,7 @@ public final class History {
     }
 
     public void redo() throws ProblemException {
-        Act act = undone.peek();
+        Reversible act = undone.peek();
         if (act != null) {
             act.redo.run();
             undone.pop();

@@ -52,7 +52,7 @@ class PowerCutTest {
         }
 
         @Override
-        public void did(Disk.Act act, Path path, @Nullable Path to) {
+        public void did(Disk.Operation act, Path path, @Nullable Path to) {
             switch (act) {
                 case WRITE -> names.computeIfAbsent(path, k -> ++numbers);
                 case SYNC -> safeBytes.put(number(path), bytes(path));

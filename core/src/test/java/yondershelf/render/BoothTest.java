@@ -226,4 +226,43 @@ class BoothTest {
         }
         assertTrue(different > 60, "shades " + different);
     }
+
+    /**
+     * Under a sky that is white above and black below, a matt ball is as bright as the share of the upper half its surface faces, (1 + y)
+     * / 2 for a normal that points up by y (form factor of half the sphere of directions, a classical result), and a mirror shows white
+     * or black.
+     */
+    @Test
+    void theBallsOfAnEnvironmentAreAsLitAsASphereIs() {
+        int w = 64;
+        float[] half = new float[w * 32 * 3];
+        java.util.Arrays.fill(half, 0, half.length / 2, 1);
+        int n = 256;
+        byte[] seen = BOOTH.preview(new Environment("half", Picture.ofFloats(w, 32, 3, half)), n, n)
+                .bytes();
+        // a level surface is brought to 0.85, the balls stand in a band of five eighths of the square
+        double level = 0.85;
+        int band = n / 2 + n / 8;
+        double top = (n - band) / 2.0;
+        double radius = band * 0.2;
+        double cy = top + band * 0.76;
+        for (double up = -0.8; up <= 0.81; up += 0.2) {
+            int y = (int) Math.round(cy - up * radius - 0.5);
+            double ny = (cy - y - 0.5) / radius;
+            double[] expected = {level * 0.75 * (1 + ny) / 2, 0, 0};
+            expected[1] = expected[0];
+            expected[2] = expected[0];
+            ToneMap.apply(expected);
+            double matt = Srgb.byteToLinear(seen[(y * n + (int) Math.round(n * 0.64)) * 4 + 1] & 0xff);
+            assertEquals(expected[0], matt, 0.03, "matt ball, facing up by " + ny);
+        }
+        // a mirror seen along the level shows what is above in its upper half
+        double[] white = {level, level, level};
+        ToneMap.apply(white);
+        int x = (int) Math.round(n * 0.36);
+        int above = (int) (cy - 0.4 * radius);
+        int below = (int) (cy + 0.4 * radius);
+        assertEquals(white[0], Srgb.byteToLinear(seen[(above * n + x) * 4 + 1] & 0xff), 0.03);
+        assertEquals(0, Srgb.byteToLinear(seen[(below * n + x) * 4 + 1] & 0xff), 0.03);
+    }
 }

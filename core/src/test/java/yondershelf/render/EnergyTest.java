@@ -94,13 +94,13 @@ class EnergyTest {
             }
         }
         EnvironmentLight light = EnvironmentLight.of(new Environment("sun", sun), 0, 0);
-        Scatter scatter = new Scatter();
+        Bsdf bsdf = new Bsdf();
         Surface s = new Surface();
         s.nx = s.gx = -0.6f;
         s.ny = s.gy = 0.8f;
         s.baseR = s.baseG = s.baseB = 0.7f;
         s.roughness = 0.45f;
-        scatter.enter(s, -0.3f, 0.9f, (float) Math.sqrt(1 - 0.09 - 0.81));
+        bsdf.enter(s, -0.3f, 0.9f, (float) Math.sqrt(1 - 0.09 - 0.81));
         java.util.SplittableRandom random = new java.util.SplittableRandom(7);
         float[] d = new float[3];
         float[] l = new float[3];
@@ -110,12 +110,12 @@ class EnergyTest {
         double square = 0;
         for (int i = 0; i < n; i++) {
             float pdf = light.sample(random.nextFloat(), random.nextFloat(), d, l);
-            if (pdf > 0 && scatter.evaluate(d[0], d[1], d[2])) {
-                byLight += scatter.weightG * l[1] / pdf;
+            if (pdf > 0 && bsdf.evaluate(d[0], d[1], d[2])) {
+                byLight += bsdf.weightG * l[1] / pdf;
             }
-            if (scatter.sample(random.nextFloat(), random.nextFloat(), random.nextFloat())) {
-                light.radiance(scatter.x, scatter.y, scatter.z, l);
-                double value = scatter.weightG * l[1];
+            if (bsdf.sample(random.nextFloat(), random.nextFloat(), random.nextFloat())) {
+                light.radiance(bsdf.x, bsdf.y, bsdf.z, l);
+                double value = bsdf.weightG * l[1];
                 bySurface += value;
                 square += value * value;
             }

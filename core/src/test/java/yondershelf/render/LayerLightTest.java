@@ -149,9 +149,9 @@ class LayerLightTest {
     }
 
     private static float value(Surface s, float[] v, float[] l) {
-        Scatter scatter = new Scatter();
-        scatter.enter(s, v[0], v[1], v[2]);
-        return scatter.evaluate(l[0], l[1], l[2]) ? scatter.weightG / Math.abs(l[2]) : 0;
+        Bsdf bsdf = new Bsdf();
+        bsdf.enter(s, v[0], v[1], v[2]);
+        return bsdf.evaluate(l[0], l[1], l[2]) ? bsdf.weightG / Math.abs(l[2]) : 0;
     }
 
     private static Surface random(SplittableRandom r) {
@@ -208,15 +208,15 @@ class LayerLightTest {
                 s.f0R = s.f0G = s.f0B = Fresnel.headOn(ior);
                 s.f90 = 1;
                 s.front = front;
-                Scatter scatter = new Scatter();
-                scatter.enter(s, (float) Math.sqrt(1 - cos * cos), 0, cos);
+                Bsdf bsdf = new Bsdf();
+                bsdf.enter(s, (float) Math.sqrt(1 - cos * cos), 0, cos);
                 double eta = front ? ior : 1 / ior;
                 double sum = 0;
                 int n = 100_000;
                 for (int k = 0; k < n; k++) {
-                    if (scatter.sample(r.nextFloat(), r.nextFloat(), r.nextFloat())) {
+                    if (bsdf.sample(r.nextFloat(), r.nextFloat(), r.nextFloat())) {
                         // radiance goes with the square of the index, light does not
-                        sum += scatter.weightG * (scatter.z < 0 ? eta * eta : 1) / n;
+                        sum += bsdf.weightG * (bsdf.z < 0 ? eta * eta : 1) / n;
                     }
                 }
                 assertEquals(1, sum, 0.02, front + " at " + cos);
@@ -232,8 +232,8 @@ class LayerLightTest {
             Surface s = random(r);
             s.roughness = Math.max(s.roughness, 0.5f);
             float[] v = direction(r, false);
-            Scatter scatter = new Scatter();
-            scatter.enter(s, v[0], v[1], v[2]);
+            Bsdf bsdf = new Bsdf();
+            bsdf.enter(s, v[0], v[1], v[2]);
             int n = 120_000;
             double chosen = 0;
             double square = 0;
@@ -241,8 +241,8 @@ class LayerLightTest {
             double askedSquare = 0;
             double density = 0;
             for (int k = 0; k < n; k++) {
-                if (scatter.sample(r.nextFloat(), r.nextFloat(), r.nextFloat())) {
-                    double value = scatter.weightG * (1.5 + scatter.x);
+                if (bsdf.sample(r.nextFloat(), r.nextFloat(), r.nextFloat())) {
+                    double value = bsdf.weightG * (1.5 + bsdf.x);
                     chosen += value / n;
                     square += value * value / n;
                 }
@@ -250,11 +250,11 @@ class LayerLightTest {
                 double turn = 2 * Math.PI * r.nextDouble();
                 double across = Math.sqrt(1 - z * z);
                 float lx = (float) (across * Math.cos(turn));
-                if (scatter.evaluate(lx, (float) (across * Math.sin(turn)), (float) z)) {
-                    double value = scatter.weightG * (1.5 + lx) * 4 * Math.PI;
+                if (bsdf.evaluate(lx, (float) (across * Math.sin(turn)), (float) z)) {
+                    double value = bsdf.weightG * (1.5 + lx) * 4 * Math.PI;
                     asked += value / n;
                     askedSquare += value * value / n;
-                    density += scatter.density * 4 * Math.PI / n;
+                    density += bsdf.density * 4 * Math.PI / n;
                 }
             }
             double deviation = Math.sqrt((square - chosen * chosen + askedSquare - asked * asked) / n);

@@ -67,7 +67,7 @@ public final class GuideView extends StackPane {
         Button close = new Button("Close");
         close.getStyleClass().add("quiet");
         close.setTooltip(new Tooltip("Back to the window (Esc)"));
-        close.setOnAction(e -> hide());
+        close.setOnAction(e -> close());
         HBox head = new HBox(14, heading, search, close);
         HBox.setHgrow(search, Priority.ALWAYS);
         head.setAlignment(Pos.CENTER_LEFT);
@@ -78,7 +78,7 @@ public final class GuideView extends StackPane {
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         setOnMousePressed(e -> {
             if (e.getTarget() == this) {
-                hide();
+                close();
             }
         });
         setVisible(false);
@@ -86,7 +86,7 @@ public final class GuideView extends StackPane {
 
     private void key(KeyEvent e) {
         if (e.getCode() == KeyCode.ESCAPE) {
-            hide();
+            close();
             e.consume();
         } else if (search.isFocused() && (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP)) {
             int step = e.getCode() == KeyCode.DOWN ? 1 : -1;
@@ -109,7 +109,8 @@ public final class GuideView extends StackPane {
         search.requestFocus();
     }
 
-    private void hide() {
+    /** Closes it; whatever had the keys has them again. */
+    public void close() {
         setVisible(false);
         if (before != null) {
             before.requestFocus();

@@ -6,26 +6,15 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
-import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.application.Platform;
-import javafx.geometry.Pos;
-import javafx.scene.control.Button;
-import javafx.scene.control.ComboBox;
-import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
-import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.FolderDialog;
-import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Words;
@@ -37,7 +26,6 @@ import yondershelf.catalogue.Source;
 import yondershelf.content.Excerpt;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
-import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Space;
 import yondershelf.intake.Hold;
@@ -45,10 +33,8 @@ import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
 import yondershelf.intake.KeptPlan;
 import yondershelf.intake.PlanItem;
-import yondershelf.intake.Taken;
 import yondershelf.library.Library;
 import yondershelf.work.Job;
-import yondershelf.work.Work;
 
 /** What was brought, sorted: left the list, right the chosen thing large, one act that takes it in. */
 public final class IntakeView extends BorderPane {
@@ -56,13 +42,9 @@ public final class IntakeView extends BorderPane {
     private final PlacesView places;
     private final Runnable addLibrary;
     private final List<Region> onlyFilled;
+    private final IntakeHead head;
     private final PlanList list;
-    private final Label heading = new Label("Intake");
-    private final ComboBox<String> library = new ComboBox<>();
-    private final TextField folder = new TextField();
-    private final Button take = new Button("Take in");
     private final PlanGrid grid;
-    private final Button pictures = new Button();
     private final ItemView large;
     private final OpenPlan open;
     private final WishMenu wishes;
@@ -84,53 +66,21 @@ public final class IntakeView extends BorderPane {
         this.addLibrary = addLibrary;
         getStyleClass().add("working-list");
         setId("intake");
-        heading.getStyleClass().add("view-heading");
-        library.setTooltip(new Tooltip("The library it goes into"));
-        library.setAccessibleText("Library");
-        folder.setPromptText("Folder in it, or nothing");
-        folder.setTooltip(new Tooltip("A folder below the library; sub-folders of what comes are kept below it"));
-        folder.setAccessibleText("Folder");
-        folder.setPrefColumnCount(12);
-        take.setId("take-in");
-        take.getStyleClass().add("main-act");
-        take.setTooltip(new Tooltip("Copy what is ticked into the library; it can be undone"));
-        take.setOnAction(e -> takeIn());
-        Button leave = new Button("Discard");
-        leave.getStyleClass().add("quiet");
-        leave.setTooltip(new Tooltip("Leave everything where it is"));
-        leave.setOnAction(e -> letGo());
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        leave.setMinWidth(Region.USE_PREF_SIZE);
-        take.setMinWidth(Region.USE_PREF_SIZE);
-        heading.setMinWidth(Region.USE_PREF_SIZE);
         wishes = new WishMenu(workspace, () -> replan(workspace.brought().get()), this::count);
         wishes.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = new HBox(10, heading, gap, pictures, wishes, take, leave);
-        head.setAlignment(Pos.CENTER_LEFT);
-        head.getStyleClass().add("pane-head");
-        Label into = new Label("Into");
-        into.setMinWidth(Region.USE_PREF_SIZE);
-        library.getStyleClass().add("target-library");
-        HBox.setHgrow(folder, Priority.ALWAYS);
-        HBox target = new HBox(10, into, library, folder);
-        target.setAlignment(Pos.CENTER_LEFT);
-        target.getStyleClass().add("pane-target");
-        setTop(new VBox(head, target));
+        head = new IntakeHead(wishes, this::takeIn, this::letGo);
+        setTop(head);
         large = new ItemView(workspace, open, this::draw);
         PlanThumbs thumbs = new PlanThumbs(workspace, this::draw, this::redraw);
         list = new PlanList(open, thumbs, large::show, large::rename);
         open.plan().addListener((o, before, now) -> count());
         grid = new PlanGrid(list, open);
         setCenter(new StackPane(list, grid));
-        pictures.setId("plan-as-pictures");
-        pictures.getStyleClass().add("quiet");
-        pictures.setTooltip(new Tooltip("Show what came as pictures, or as a list"));
-        pictures.setOnAction(e -> showPictures(!grid.isVisible()));
+        head.pictures().setOnAction(e -> showPictures(!grid.isVisible()));
         showPictures(false);
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
         setRight(side);
-        onlyFilled = List.of(pictures, wishes, take, leave, target, side);
+        onlyFilled = Stream.concat(head.onlyFilled().stream(), Stream.of(side)).toList();
         workspace.brought().addListener((o, before, now) -> {
             passwords.clear();
             wishes.copyAgain();
@@ -142,15 +92,18 @@ public final class IntakeView extends BorderPane {
                 showEmpty();
             }
         });
-        library.setOnAction(e -> {
-            if (planned && library.isFocused()) {
+        head.library().setOnAction(e -> {
+            if (planned && head.library().isFocused()) {
                 // whoever says it here means it for the next time too
-                workspace.catalogue().named(String.valueOf(library.getValue())).ifPresent(workspace::setTarget);
+                workspace
+                        .catalogue()
+                        .named(String.valueOf(head.library().getValue()))
+                        .ifPresent(workspace::setTarget);
                 places.forgetTarget();
                 replan(workspace.brought().get());
             }
         });
-        folder.setOnAction(e -> replan(workspace.brought().get()));
+        head.folder().setOnAction(e -> replan(workspace.brought().get()));
         workspace.onChange(() -> {
             boolean waiting = !workspace.brought().get().isEmpty() && intake == null;
             if (waiting && places.usualTarget() != null) {
@@ -172,8 +125,8 @@ public final class IntakeView extends BorderPane {
         showPictures(false);
         planned = false;
         plannedOf = List.of();
-        heading.setText("Intake");
-        take.setDisable(true);
+        head.heading().setText("Intake");
+        head.take().setDisable(true);
         large.show(null);
         list.say(new EmptyPlace(
                         "Drop folders, files or packs (zip, 7z, tar) anywhere on the window; they are sorted before"
@@ -220,7 +173,7 @@ public final class IntakeView extends BorderPane {
     }
 
     private @Nullable Library chosenLibrary() {
-        String wanted = library.getValue();
+        String wanted = head.library().getValue();
         return wanted == null
                 ? places.usualTarget()
                 : workspace.catalogue().library(wanted).orElse(places.usualTarget());
@@ -232,8 +185,8 @@ public final class IntakeView extends BorderPane {
         }
         List<String> names =
                 workspace.catalogue().libraries().stream().map(Library::name).toList();
-        if (!library.getItems().equals(names)) {
-            library.getItems().setAll(names);
+        if (!head.library().getItems().equals(names)) {
+            head.library().getItems().setAll(names);
         }
         KeptPlan kept = open.keeping().resumed(sources).orElse(null);
         Library target = places.target() != null && !planned ? places.target() : chosenLibrary();
@@ -244,11 +197,11 @@ public final class IntakeView extends BorderPane {
             showHomeless(sources);
             return;
         }
-        library.setValue(target.name());
+        head.library().setValue(target.name());
         if (kept != null) {
-            folder.setText(kept.folder());
+            head.folder().setText(kept.folder());
         } else if (!planned && !places.targetFolder().isEmpty()) {
-            folder.setText(places.targetFolder());
+            head.folder().setText(places.targetFolder());
         }
         Map<Path, String> keys = Map.copyOf(passwords);
         // the same things wished otherwise, or other things
@@ -256,8 +209,8 @@ public final class IntakeView extends BorderPane {
         plannedOf = List.copyOf(sources);
         close();
         String into = target.id();
-        Intake fresh =
-                new Intake(target, folder.getText(), workspace.catalogue().reader());
+        Intake fresh = new Intake(
+                target, head.folder().getText(), workspace.catalogue().reader());
         intake = fresh;
         workspace.begin(fresh);
         list.say(new EmptyPlace("Sorting what came..."));
@@ -282,7 +235,7 @@ public final class IntakeView extends BorderPane {
                         askForPasswords(made);
                         fill(made);
                         open.keeping().resumedNow();
-                        open.keeping().begin(sources, into, folder.getText(), made);
+                        open.keeping().begin(sources, into, head.folder().getText(), made);
                     } else {
                         // stopped by hand
                         workspace.brought().set(List.of());
@@ -314,8 +267,8 @@ public final class IntakeView extends BorderPane {
                 new Command("Put the chosen things together", "Intake", "Shortcut+G", list::putTogether),
                 new Command("Take the chosen things or leave them", "Intake", null, list::tickChosen),
                 new Command("Name the chosen thing", "Intake", null, large::rename),
-                new Command("Show what came as pictures, or as a list", "Intake", null, pictures::fire),
-                new Command("Take in what is ticked", "Intake", null, take::fire),
+                new Command("Show what came as pictures, or as a list", "Intake", null, head.pictures()::fire),
+                new Command("Take in what is ticked", "Intake", null, head.take()::fire),
                 new Command("Let go of what came", "Intake", null, this::letGo));
     }
 
@@ -350,7 +303,7 @@ public final class IntakeView extends BorderPane {
         }
         grid.setVisible(wanted);
         list.setVisible(!wanted);
-        pictures.setText(wanted ? "As a list" : "As pictures");
+        head.pictures().setText(wanted ? "As a list" : "As pictures");
         (wanted ? grid : list).requestFocus();
     }
 
@@ -379,10 +332,11 @@ public final class IntakeView extends BorderPane {
         int n = (int) now.items().stream().filter(PlanItem::isTicked).count();
         int all = now.items().size();
         if (planned) {
-            heading.setText(all == n ? Words.plural(n, "thing") + " came" : n + " of " + Words.plural(all, "thing"));
+            head.heading()
+                    .setText(all == n ? Words.plural(n, "thing") + " came" : n + " of " + Words.plural(all, "thing"));
         }
-        take.setText((wishes.isMoving() ? "Move in " : "Take in ") + n);
-        take.setDisable(n == 0);
+        head.take().setText((wishes.isMoving() ? "Move in " : "Take in ") + n);
+        head.take().setDisable(n == 0);
     }
 
     private void takeIn() {
@@ -391,72 +345,11 @@ public final class IntakeView extends BorderPane {
         if (now == null || target == null) {
             return;
         }
-        IntakePlan whole = open.plan().get();
-        List<PlanItem> items = whole.ticked();
-        boolean moving = wishes.isMoving();
         // whoever is quicker than the looking waits for it
         boolean looked = examining == null || examining.result().isDone();
-        take.setDisable(true);
+        head.take().setDisable(true);
         // from here on the library keeps what is under way
         open.keeping().end();
-        AtomicReference<@Nullable Taken> taken = new AtomicReference<>();
-        Runnable over = () -> {
-            // stopped by hand or not: what came in is there, and can be undone
-            Taken came = taken.get();
-            if (came != null) {
-                workspace.tookIn(target, came);
-            } else {
-                count();
-            }
-        };
-        String what = "Taking in " + Words.plural(items.size(), "thing") + " from "
-                + workspace.brought().get().stream()
-                        .map(p -> String.valueOf(p.getFileName()))
-                        .collect(Collectors.joining(", "));
-        Job<Boolean> job = workspace
-                .background()
-                .run(
-                        what,
-                        work -> {
-                            List<PlanItem> coming = looked ? items : readable(now, items, work);
-                            Taken came = moving ? now.move(with(whole, coming), work) : now.take(coming, work);
-                            taken.set(came);
-                            workspace.label(target, came, work);
-                            return true;
-                        },
-                        done -> over.run(),
-                        over);
-        job.result().whenComplete((done, failure) -> {
-            Taken came = taken.get();
-            IntakeReport report = IntakeReport.of(what, came == null ? 0 : came.assets(), job.problems());
-            workspace
-                    .background()
-                    .quietly(
-                            "Keeping what became of it",
-                            work -> {
-                                report.keep(workspace.catalogue().home());
-                                return true;
-                            },
-                            kept -> {});
-        });
-    }
-
-    /** A plan in which just these are ticked. */
-    private static IntakePlan with(IntakePlan whole, List<PlanItem> coming) {
-        Map<Integer, PlanItem> ticked = new HashMap<>();
-        coming.forEach(i -> ticked.put(i.number(), i));
-        return whole.each(i -> ticked.getOrDefault(i.number(), i.ticked(false)));
-    }
-
-    /** Those that can be read, as their pictures show them; the others are told. What was ticked by hand comes all the same. */
-    private static List<PlanItem> readable(Intake now, List<PlanItem> items, Work work) {
-        IntakePlan wanted = new IntakePlan(items, List.of());
-        IntakePlan seen = wanted.renewed(now.examine(wanted, work));
-        for (PlanItem item : seen.items()) {
-            if (!item.isTicked()) {
-                work.problem(Problem.of(item.name(), item.reason()));
-            }
-        }
-        return seen.ticked();
+        new TakingIn(workspace, now, target).run(open.plan().get(), wishes.isMoving(), looked, this::count);
     }
 }

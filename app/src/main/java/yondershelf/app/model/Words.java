@@ -20,6 +20,16 @@ public final class Words {
         return out + " " + unit;
     }
 
+    /** The same of one length in whole millimetres, as short as it can be said. */
+    public static String extent(int millimetres) {
+        if (millimetres < 10) {
+            return millimetres + " mm";
+        }
+        return millimetres < 2000
+                ? Math.round(millimetres / 10.0) + " cm"
+                : String.format(Locale.ROOT, "%.1f m", millimetres / 1000.0);
+    }
+
     /** 12,480 for people. */
     public static String count(long number) {
         return String.format(Locale.ROOT, "%,d", number);

@@ -9,10 +9,13 @@ import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.application.Platform;
+import javafx.collections.FXCollections;
 import javafx.geometry.Bounds;
 import javafx.geometry.Orientation;
+import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
+import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
@@ -40,6 +43,7 @@ import yondershelf.search.Selection;
 public final class ShelfGrid extends Region {
     private static final double EDGE = 10;
     private static final double ROW_GAP = 8;
+    private static final String SIZES = "true-sizes";
     /** Tiles made in one pass: a new one costs much the first time, and nobody should wait for all of them. */
     private static final int MOST_FRESH = 6;
 
@@ -62,10 +66,13 @@ public final class ShelfGrid extends Region {
     private final Map<Integer, Tile> shown = new HashMap<>();
     private final List<Region> ledges = new ArrayList<>();
     private int total;
+    private int toldTotal = -1;
+    private int toldChosen = -1;
     private int fresh;
     private final Pages pages;
     private final Chosen chosen;
     private final GridActs acts;
+    private final CheckMenuItem sizes = new CheckMenuItem("True sizes beside the names");
     private double tileSize = 140;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
@@ -132,6 +139,12 @@ public final class ShelfGrid extends Region {
                 chosen.selection().set(Selection.NONE);
             }
         });
+        sizes.setId("true-sizes");
+        sizes.setSelected(workspace.catalogue().home().setting(SIZES, "no").equals("yes"));
+        sizes.selectedProperty().addListener((o, was, is) -> {
+            requestLayout();
+            workspace.attempt(() -> workspace.catalogue().home().setSetting(SIZES, is ? "yes" : "no"));
+        });
         workspace.textSize().factor().addListener(o -> requestLayout());
         new Frame(chosen, content, this::under);
         GroundMenu ground = new GroundMenu(workspace);
@@ -180,6 +193,11 @@ public final class ShelfGrid extends Region {
     /** Says how an asset gets to the table by its context menu. */
     public void onPutOnTable(Function<Kind, @Nullable String> command, Consumer<Asset> act) {
         menu.onPutOnTable(command, act);
+    }
+
+    /** Whether the largest extent of models stands beside their names; kept as a setting. */
+    public CheckMenuItem sizes() {
+        return sizes;
     }
 
     /** Edge of a preview, 96 to 320. */
@@ -253,6 +271,7 @@ public final class ShelfGrid extends Region {
         bar.resizeRelocate(w - barWidth, 0, barWidth, h);
         double top = Math.min(bar.getValue(), bar.getMax());
         double cell = (w - barWidth - EDGE * 2) / columns;
+        tellReaders(chosen);
         Map<Integer, Tile> still = new HashMap<>();
         List<Asset> inView = new ArrayList<>();
         int ledge = 0;
@@ -292,6 +311,21 @@ public final class ShelfGrid extends Region {
         }
         loader.showAt((tileSize - Tile.FRAME) * renderScale());
         loader.want(inView, rest(firstRow * columns));
+    }
+
+    /** Screen readers are told of another chosen thing, and of other things altogether. */
+    private void tellReaders(int chosen) {
+        if (chosen != toldChosen) {
+            toldChosen = chosen;
+            Platform.runLater(() -> {
+                notifyAccessibleAttributeChanged(AccessibleAttribute.FOCUS_ITEM);
+                notifyAccessibleAttributeChanged(AccessibleAttribute.SELECTED_ITEMS);
+            });
+        }
+        if (total != toldTotal) {
+            toldTotal = total;
+            notifyAccessibleAttributeChanged(AccessibleAttribute.ITEM_COUNT);
+        }
     }
 
     /** What is seen next when one scrolls on, and what was seen before, as far as it is known already. */
@@ -343,8 +377,9 @@ public final class ShelfGrid extends Region {
             String library = workspace.libraryName(shownThere.library());
             boolean among = chosen
                     || this.chosen.isMany() && this.chosen.selection().get().has(shownThere.key());
-            tile.show(shownThere, library, workspace.faults().of(asset).size(), among);
+            tile.show(shownThere, library, workspace.faults().of(asset).size(), among, sizes.isSelected());
             tile.preview(loader.get(asset));
+            tile.standAt(index);
             inView.add(asset);
         }
         tile.resizeRelocate(Math.rint(x), Math.rint(y), Math.rint(cell), tileSize + nameHeight());
@@ -493,6 +528,21 @@ public final class ShelfGrid extends Region {
             }
         }
         card.previewArrived(id);
+    }
+
+    @Override
+    public @Nullable Object queryAccessibleAttribute(AccessibleAttribute attribute, Object... parameters) {
+        return switch (attribute) {
+            case ITEM_COUNT -> total;
+            case MULTIPLE_SELECTION -> true;
+            case ITEM_AT_INDEX ->
+                parameters.length == 1 && parameters[0] instanceof Integer place ? shown.get(place) : null;
+            case FOCUS_ITEM -> shown.get(chosenPlace());
+            case SELECTED_ITEMS ->
+                FXCollections.<Node>observableArrayList(
+                        shown.values().stream().filter(Tile::isChosen).toList());
+            default -> super.queryAccessibleAttribute(attribute, parameters);
+        };
     }
 
     /** The tile of an asset when it is in view. */

@@ -3,6 +3,7 @@ package yondershelf.app.shelf;
 import java.util.function.DoubleSupplier;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
@@ -39,9 +40,10 @@ final class Tile extends Region {
     private @Nullable Asset asset;
     private @Nullable Kind shownKind;
     private @Nullable Said said;
+    private int place;
     private PreviewLoader.@Nullable Shown preview;
 
-    private record Said(Shown shown, String library, int findings, boolean chosen) {}
+    private record Said(Shown shown, String library, int findings, boolean chosen, boolean sized) {}
 
     Tile(DoubleSupplier nameHeight) {
         this.nameHeight = nameHeight;
@@ -77,9 +79,12 @@ final class Tile extends Region {
         return said == null ? null : said.shown;
     }
 
-    /** @param library its name, for those who look at several */
-    void show(Shown shown, String library, int findings, boolean chosen) {
-        Said now = new Said(shown, library, findings, chosen);
+    /**
+     * @param library its name, for those who look at several
+     * @param sized true when its largest extent is to stand beside the name
+     */
+    void show(Shown shown, String library, int findings, boolean chosen, boolean sized) {
+        Said now = new Said(shown, library, findings, chosen, sized);
         // at each frame of a scroll, for tiles that say the same as before
         if (now.equals(said)) {
             return;
@@ -88,7 +93,8 @@ final class Tile extends Region {
         Asset thing = shown.asset();
         String shownName = shown.name();
         asset = thing;
-        name.setText(shownName);
+        boolean model = thing.kind() == Kind.MODEL && shown.millimetres() > 0;
+        name.setText(sized && model ? shownName + "  " + Words.extent(shown.millimetres()) : shownName);
         if (thing.kind() != shownKind) {
             shownKind = thing.kind();
             name.setGraphic(Glyphs.of(thing.kind()));
@@ -101,6 +107,24 @@ final class Tile extends Region {
         tooltip.setText(shownName + "\n" + place + (findings > 0 ? "\n" + Words.plural(findings, "finding") : ""));
         setAccessibleText(shownName + ", " + thing.kind().word() + ", in " + library + (shown.away() ? ", away" : "")
                 + (findings > 0 ? ", " + Words.plural(findings, "finding") : ""));
+    }
+
+    /** Its number on the shelf, from 0. */
+    void standAt(int number) {
+        place = number;
+    }
+
+    boolean isChosen() {
+        return said != null && said.chosen;
+    }
+
+    @Override
+    public @Nullable Object queryAccessibleAttribute(AccessibleAttribute attribute, Object... parameters) {
+        return switch (attribute) {
+            case INDEX -> place;
+            case SELECTED -> isChosen();
+            default -> super.queryAccessibleAttribute(attribute, parameters);
+        };
     }
 
     void preview(PreviewLoader.@Nullable Shown shown) {

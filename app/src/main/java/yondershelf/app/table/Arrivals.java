@@ -28,7 +28,7 @@ final class Arrivals {
 
     /** The toolkit tells modifier keys of a drag only through the proposed way of transfer: Shift proposes to move. */
     private static Carrying.Way way(DragEvent e) {
-        return e.getTransferMode() == TransferMode.MOVE ? Carrying.Way.OTHER : Carrying.Way.USUAL;
+        return e.getTransferMode() == TransferMode.MOVE ? Carrying.Way.SHIFTED : Carrying.Way.USUAL;
     }
 
     private void over(DragEvent e) {
@@ -38,11 +38,11 @@ final class Arrivals {
         }
         e.acceptTransferModes(TransferMode.COPY_OR_MOVE);
         e.consume();
-        Carrying.Preview preview = carrying.preview(asset, picture.place(e.getX(), e.getY()), way(e));
-        String hint = preview.hint().isEmpty() ? "" : "\n" + preview.hint();
-        picture.say(e.getX(), e.getY(), preview.sentence() + hint);
-        if (preview.scene() != null) {
-            picture.showInstead(preview.scene());
+        Carrying.Promise promise = carrying.promise(asset, picture.place(e.getX(), e.getY()), way(e));
+        String hint = promise.hint().isEmpty() ? "" : "\n" + promise.hint();
+        picture.say(e.getX(), e.getY(), promise.sentence() + hint);
+        if (promise.scene() != null) {
+            picture.showInstead(promise.scene());
         }
     }
 
@@ -60,17 +60,17 @@ final class Arrivals {
 
     /** Lets an asset go at a place of the picture, once it is read. */
     void letGo(Asset asset, Carrying.Place place, Carrying.Way way) {
-        carrying.onceRead(asset, place, way).thenAccept(preview -> perform(asset, preview));
+        carrying.onceRead(asset, place, way).thenAccept(promise -> perform(asset, promise));
     }
 
     /** Puts an asset on the table without the mouse: in the middle of what is seen. */
     void put(Asset asset) {
         Carrying.Place middle = picture.place(picture.getWidth() / 2, picture.getHeight() / 2);
-        carrying.put(asset, middle).thenAccept(preview -> {
-            if (preview.act().isEmpty()) {
-                workspace.tell(yondershelf.content.Problem.of(asset.name(), preview.sentence()));
+        carrying.put(asset, middle).thenAccept(promise -> {
+            if (promise.act().isEmpty()) {
+                workspace.tell(yondershelf.content.Problem.of(asset.name(), promise.sentence()));
             }
-            perform(asset, preview);
+            perform(asset, promise);
         });
     }
 
@@ -81,11 +81,11 @@ final class Arrivals {
         return carry == null ? null : carry.command();
     }
 
-    private void perform(Asset asset, Carrying.Preview preview) {
+    private void perform(Asset asset, Carrying.Promise promise) {
         outline.clear();
-        Scene after = preview.scene();
-        if (after != null && !preview.act().isEmpty()) {
-            workspace.table().act(preview.act(), after);
+        Scene after = promise.scene();
+        if (after != null && !promise.act().isEmpty()) {
+            workspace.table().act(promise.act(), after);
             if (asset.kind().stands()) {
                 picture.choose(
                         after.placements().get(after.placements().size() - 1).id());

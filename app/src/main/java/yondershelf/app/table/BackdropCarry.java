@@ -15,15 +15,15 @@ final class BackdropCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+    public Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
         Scene scene = workspace.table().scene();
         Texture texture = (Texture) content;
         if (!texture.panorama()) {
-            return Carrying.Preview.nothing(
+            return Carrying.Promise.nothing(
                     "a texture has no place on the table by itself, unless it is a panorama", scene);
         }
         Backdrop backdrop = new Backdrop(asset.id(), asset.path(), asset.name(), texture.picture());
-        return new Carrying.Preview(
+        return new Carrying.Promise(
                 "stands behind everything; the light stays "
                         + scene.light().environment().name(),
                 scene.lit(scene.light().before(backdrop)),
@@ -32,7 +32,7 @@ final class BackdropCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Preview put(Asset asset, Object content, Carrying.Place middle) {
+    public Carrying.Promise put(Asset asset, Object content, Carrying.Place middle) {
         return letGo(asset, content, middle, Carrying.Way.USUAL);
     }
 

@@ -21,10 +21,10 @@ final class Carrying {
     /** A place of the picture, as shares of it from the top left, and how the picture is seen. */
     record Place(Camera camera, double x, double y, double aspect) {}
 
-    /** The usual way of letting go, or the other one, which a modifier key asks for. */
+    /** How an asset is let go: the usual way, or with Shift held, which asks for something else. */
     enum Way {
         USUAL,
-        OTHER
+        SHIFTED
     }
 
     /**
@@ -35,9 +35,9 @@ final class Carrying {
      * @param act what the history calls it; empty when letting go does nothing
      * @param hint what the modifier key would change, or empty
      */
-    record Preview(String sentence, @Nullable Scene scene, String act, String hint) {
-        static Preview nothing(String sentence, @Nullable Scene scene) {
-            return new Preview(sentence, scene, "", "");
+    record Promise(String sentence, @Nullable Scene scene, String act, String hint) {
+        static Promise nothing(String sentence, @Nullable Scene scene) {
+            return new Promise(sentence, scene, "", "");
         }
     }
 
@@ -66,21 +66,21 @@ final class Carrying {
     }
 
     /** What letting go now would do. */
-    Preview preview(Asset asset, Place at, Way way) {
+    Promise promise(Asset asset, Place at, Way way) {
         KindCarry kind = of(asset.kind());
         if (kind == null) {
             return placeless(asset);
         }
         CompletableFuture<Object> content = workspace.loaded().any(asset);
         if (content.isCompletedExceptionally()) {
-            return Preview.nothing(asset.name() + " cannot be read", null);
+            return Promise.nothing(asset.name() + " cannot be read", null);
         }
         Object there = content.getNow(null);
-        return there == null ? Preview.nothing("reading " + asset.name(), null) : kind.letGo(asset, there, at, way);
+        return there == null ? Promise.nothing("reading " + asset.name(), null) : kind.letGo(asset, there, at, way);
     }
 
     /** What letting go does once the asset is read, worked out on the interface thread. */
-    CompletableFuture<Preview> onceRead(Asset asset, Place at, Way way) {
+    CompletableFuture<Promise> onceRead(Asset asset, Place at, Way way) {
         KindCarry kind = of(asset.kind());
         return kind == null
                 ? CompletableFuture.completedFuture(placeless(asset))
@@ -91,10 +91,10 @@ final class Carrying {
     }
 
     /** The same without the mouse; nothing for a kind that must be carried to its place. */
-    CompletableFuture<Preview> put(Asset asset, Place middle) {
+    CompletableFuture<Promise> put(Asset asset, Place middle) {
         KindCarry kind = of(asset.kind());
         if (kind == null || kind.command() == null) {
-            return CompletableFuture.completedFuture(Preview.nothing(
+            return CompletableFuture.completedFuture(Promise.nothing(
                     "only models, materials, HDRIs and panoramas go onto the table by themselves", null));
         }
         return workspace
@@ -102,14 +102,14 @@ final class Carrying {
                 .any(asset)
                 .thenApplyAsync(
                         content -> {
-                            Preview put = kind.put(asset, content, middle);
+                            Promise put = kind.put(asset, content, middle);
                             return put == null ? placeless(asset) : put;
                         },
                         Platform::runLater);
     }
 
-    private Preview placeless(Asset asset) {
-        return Preview.nothing(
+    private Promise placeless(Asset asset) {
+        return Promise.nothing(
                 "a " + asset.kind().word() + " has no place on the table by itself",
                 workspace.table().scene());
     }

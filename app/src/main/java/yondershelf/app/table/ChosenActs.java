@@ -26,12 +26,12 @@ final class ChosenActs {
         this.picture = picture;
     }
 
-    private interface Act {
+    private interface OnObject {
         void on(Scene scene, Placement placement);
     }
 
     /** Acts on the chosen object unless it is locked, which is said. */
-    private void act(Act act) {
+    private void act(OnObject act) {
         chosen().ifPresent(p -> {
             if (isFree(workspace, p)) {
                 act.on(workspace.table().scene(), p);

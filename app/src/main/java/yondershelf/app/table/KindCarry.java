@@ -11,14 +11,14 @@ interface KindCarry {
      *
      * @param content what the asset holds
      */
-    Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way);
+    Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way);
 
     /**
      * What putting it on the table without the mouse does; null for what must be carried to its place.
      *
      * @param middle of what is seen
      */
-    default Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle) {
+    default Carrying.@Nullable Promise put(Asset asset, Object content, Carrying.Place middle) {
         return null;
     }
 

@@ -16,16 +16,16 @@ final class LightCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+    public Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
         Environment environment = (Environment) content;
         Scene scene = workspace.table().scene();
         Light before = scene.light();
-        boolean keep = way == Carrying.Way.OTHER;
+        boolean keep = way == Carrying.Way.SHIFTED;
         // made ready when it was read: nothing is measured here
         double fitted = workspace.builder().prepareAhead(environment);
         double exposure = keep ? before.exposure() : fitted;
         Light light = new Light(asset.id(), asset.path(), environment, keep ? before.turn() : 0, exposure);
-        return new Carrying.Preview(
+        return new Carrying.Promise(
                 "lights everything, in place of " + before.environment().name()
                         + (keep
                                 ? ", turned and exposed as it is"
@@ -36,7 +36,7 @@ final class LightCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Preview put(Asset asset, Object content, Carrying.Place middle) {
+    public Carrying.Promise put(Asset asset, Object content, Carrying.Place middle) {
         return letGo(asset, content, middle, Carrying.Way.USUAL);
     }
 

@@ -1,5 +1,6 @@
 package yondershelf.app.table;
 
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -24,6 +25,9 @@ final class LookingAround {
     private double pressedX;
     private double pressedY;
     private boolean moved;
+    /** The drag was given up before the button was released. */
+    private boolean cancelled;
+
     private @Nullable Drag drag;
 
     /**
@@ -54,6 +58,7 @@ final class LookingAround {
         pressedY = lastY;
         moved = false;
         drag = null;
+        cancelled = false;
         if (e.getButton() != MouseButton.PRIMARY || e.isShiftDown()) {
             return;
         }
@@ -74,7 +79,7 @@ final class LookingAround {
     private void dragged(MouseEvent e) {
         // a hand trembles: until the pointer has really gone somewhere, the press is a click
         moved |= Math.hypot(e.getX() - pressedX, e.getY() - pressedY) >= TREMOR;
-        if (!moved) {
+        if (!moved || cancelled) {
             return;
         }
         double dx = e.getX() - lastX;
@@ -121,6 +126,15 @@ final class LookingAround {
     }
 
     private void key(KeyEvent e) {
+        if (e.getCode() == KeyCode.ESCAPE && drag != null && moved) {
+            // as if it had never been taken hold of
+            drag = null;
+            picture.hush();
+            picture.showInstead(workspace.table().scene());
+            cancelled = true;
+            e.consume();
+            return;
+        }
         if (e.isAltDown() || e.isShortcutDown()) {
             // those belong to the chosen object, or to the window
             return;

@@ -24,7 +24,7 @@ final class MaterialCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+    public Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
         Material material = (Material) content;
         Scene scene = workspace.table().scene();
         BuiltScene.Pick pick = carrying.base().pick(at.camera(), at.x(), at.y(), at.aspect());
@@ -32,19 +32,19 @@ final class MaterialCarry implements KindCarry {
         PartRef part = pick == null ? null : pick.part();
         if (hit == null || part == null) {
             outline.clear();
-            return Carrying.Preview.nothing("carry it over the part that should wear it", scene);
+            return Carrying.Promise.nothing("carry it over the part that should wear it", scene);
         }
         if (hit.locked()) {
             outline.clear();
-            return Carrying.Preview.nothing(hit.name() + " is locked", scene);
+            return Carrying.Promise.nothing(hit.name() + " is locked", scene);
         }
         int parts = hit.parts().size();
-        boolean whole = way == Carrying.Way.OTHER || parts == 1;
+        boolean whole = way == Carrying.Way.SHIFTED || parts == 1;
         outline.show(carrying.base(), at.camera(), hit.id(), whole ? null : part, true);
         String which = parts == 1
                 ? hit.name()
                 : (whole ? "all " + parts + " parts of " : "this one of " + parts + " parts of ") + hit.name();
-        return new Carrying.Preview(
+        return new Carrying.Promise(
                 which + " will wear " + material.name(),
                 scene.change(hit.id(), p -> whole ? p.dressAll(material) : p.dress(part, material)),
                 "dress " + hit.name() + " in " + material.name(),
@@ -53,20 +53,20 @@ final class MaterialCarry implements KindCarry {
 
     /** The chosen part of the chosen object wears it, or all of that. */
     @Override
-    public Carrying.@Nullable Preview put(Asset asset, Object content, Carrying.Place middle) {
+    public Carrying.@Nullable Promise put(Asset asset, Object content, Carrying.Place middle) {
         Material material = (Material) content;
         Scene scene = workspace.table().scene();
         String chosen = picture.chosen();
         Placement on = chosen == null ? null : scene.placement(chosen).orElse(null);
         if (on == null) {
-            return Carrying.Preview.nothing(
+            return Carrying.Promise.nothing(
                     "choose the object on the table that should wear it, or drag it onto a part", scene);
         }
         if (on.locked()) {
-            return Carrying.Preview.nothing(on.name() + " is locked", scene);
+            return Carrying.Promise.nothing(on.name() + " is locked", scene);
         }
         PartRef part = picture.chosenPart();
-        return new Carrying.Preview(
+        return new Carrying.Promise(
                 on.name() + " will wear " + material.name(),
                 scene.change(on.id(), p -> part == null ? p.dressAll(material) : p.dress(part, material)),
                 "dress " + on.name() + " in " + material.name(),

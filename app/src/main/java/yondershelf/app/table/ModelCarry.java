@@ -24,14 +24,14 @@ final class ModelCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Preview letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+    public Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
         Model model = (Model) content;
         Bounds box = model.bounds();
         Placing.Rest rest = way == Carrying.Way.USUAL
                 ? Placing.under(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0)
                 : Placing.seated(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0);
         if (rest == null) {
-            return Carrying.Preview.nothing(
+            return Carrying.Promise.nothing(
                     "nothing to stand on here", workspace.table().scene());
         }
         String how = way == Carrying.Way.USUAL
@@ -40,13 +40,13 @@ final class ModelCarry implements KindCarry {
         return put(asset, model, rest, how, way == Carrying.Way.USUAL ? "Shift seats it on the face" : "");
     }
 
-    private Carrying.Preview put(Asset asset, Model model, Placing.Rest rest, String how, String hint) {
+    private Carrying.Promise put(Asset asset, Model model, Placing.Rest rest, String how, String hint) {
         Scene scene = workspace.table().scene();
         boolean again = scene.placements().stream().anyMatch(p -> p.model() == model);
         String label = workspace.catalogue().labels(asset).name();
         String title = scene.freshName(label.isEmpty() ? asset.name() : label);
         Placement placement = new Placement(scene.freshId(), title, asset.id(), model, rest.toWorld(), Map.of());
-        return new Carrying.Preview(
+        return new Carrying.Promise(
                 how + (again ? ", shared geometry" : ""),
                 scene.with(placement),
                 "put " + title + " on the table",
@@ -55,7 +55,7 @@ final class ModelCarry implements KindCarry {
 
     /** In the middle of what is seen, or at the origin when that is sky. */
     @Override
-    public Carrying.Preview put(Asset asset, Object content, Carrying.Place middle) {
+    public Carrying.Promise put(Asset asset, Object content, Carrying.Place middle) {
         Model model = (Model) content;
         Bounds box = model.bounds();
         Placing.Rest rest = Placing.under(carrying.base(), middle.camera(), 0.5, 0.62, middle.aspect(), box, 0);

@@ -12,6 +12,7 @@ import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.StackPane;
+import javafx.stage.Window;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Bounds;
@@ -65,6 +66,10 @@ public final class TablePicture extends Pane {
         getChildren().addAll(image, outline, emptyPane, sentence);
         widthProperty().addListener(o -> redraw());
         heightProperty().addListener(o -> redraw());
+        sceneProperty()
+                .flatMap(javafx.scene.Scene::windowProperty)
+                .flatMap(Window::outputScaleXProperty)
+                .addListener(o -> redraw());
         workspace.table().onChange(() -> {
             if (chosen != null && workspace.table().scene().placement(chosen).isEmpty()) {
                 choose(null);
@@ -89,6 +94,12 @@ public final class TablePicture extends Pane {
     /** A place of the picture, from its pixels. */
     Carrying.Place place(double x, double y) {
         return new Carrying.Place(view.camera(), x / getWidth(), y / getHeight(), aspect());
+    }
+
+    /** True when what is to be seen is drawn, from where it is looked at, if only as a draft. */
+    public boolean isCurrent() {
+        BuiltScene now = built;
+        return now != null && now.scene() == shown && view.camera().equals(builtCamera);
     }
 
     /** Samples in the picture as it stands; 0 for a draft. */
@@ -122,8 +133,16 @@ public final class TablePicture extends Pane {
         emptyPane.setVisible(shown.placements().isEmpty());
         if (getWidth() >= 8 && getHeight() >= 8) {
             samples = 0;
-            renderer.request(new Renderer.Request(shown, view.camera(), (int) getWidth(), (int) getHeight()));
+            double pixels = pixels();
+            renderer.request(new Renderer.Request(
+                    shown, view.camera(), (int) (getWidth() * pixels), (int) (getHeight() * pixels)));
         }
+    }
+
+    /** Of the screen the window is on, for each of the layout. */
+    private double pixels() {
+        Window on = getScene() == null ? null : getScene().getWindow();
+        return on == null ? 1 : on.getOutputScaleX();
     }
 
     @Override

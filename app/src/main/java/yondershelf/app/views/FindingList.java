@@ -2,12 +2,17 @@ package yondershelf.app.views;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -39,6 +44,37 @@ final class FindingList extends ListView<FindingList.Line> {
                 this.choose.accept(finding);
             }
         });
+    }
+
+    /**
+     * What can be done with the finding that is chosen, by its context menu.
+     *
+     * @param mend applies its remedy
+     * @param find shows the thing it is about on the shelf
+     */
+    void offer(Consumer<Finding> mend, Consumer<Finding> find) {
+        MenuItem remedy = new MenuItem("Apply the remedy");
+        MenuItem shelf = new MenuItem("Show it on the shelf");
+        MenuItem copy = new MenuItem("Copy details");
+        remedy.setOnAction(e -> chosen().ifPresent(mend));
+        shelf.setOnAction(e -> chosen().ifPresent(find));
+        copy.setOnAction(e -> chosen().ifPresent(finding -> {
+            ClipboardContent content = new ClipboardContent();
+            content.putString(finding.path() + "\n  " + finding.code().title() + "\n  " + finding.evidence() + ".");
+            Clipboard.getSystemClipboard().setContent(content);
+        }));
+        ContextMenu menu = new ContextMenu(remedy, shelf, copy);
+        menu.setOnShowing(e -> {
+            remedy.setDisable(chosen().filter(f -> f.remedy() != null).isEmpty());
+            shelf.setDisable(chosen().isEmpty());
+            copy.setDisable(chosen().isEmpty());
+        });
+        setContextMenu(menu);
+    }
+
+    private Optional<Finding> chosen() {
+        Line line = getSelectionModel().getSelectedItem();
+        return Optional.ofNullable(line == null ? null : line.finding);
     }
 
     void show(List<Finding> findings) {

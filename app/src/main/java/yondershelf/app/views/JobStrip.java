@@ -6,6 +6,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleAttribute;
@@ -160,7 +161,9 @@ public final class JobStrip extends BorderPane {
         shown = busy ? running.get(running.size() - 1) : null;
         if (shown != null) {
             title.setText(shown.title());
-            bar.setProgress(shown.share());
+            // a bar that runs to and fro is motion: somebody may have asked for less
+            boolean still = shown.share() < 0 && Platform.getPreferences().isReducedMotion();
+            bar.setProgress(still ? 0.5 : shown.share());
             String left = shown.secondsLeft() > 1 ? ", about " + Words.seconds(shown.secondsLeft()) : "";
             String others = running.size() > 1 ? "   and " + Words.plural(running.size() - 1, "other job") : "";
             progress.setText(JobRow.progress(shown) + left + others);

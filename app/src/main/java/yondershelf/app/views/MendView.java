@@ -27,6 +27,7 @@ import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
 import yondershelf.render.Booth;
+import yondershelf.search.Query;
 
 /** What is wrong: left the findings, right the chosen one's evidence large and its remedy, one act that applies it. */
 public final class MendView extends BorderPane {
@@ -94,6 +95,7 @@ public final class MendView extends BorderPane {
                 workspace.faults().mend(List.of(now));
             }
         });
+        list.offer(finding -> workspace.faults().mend(List.of(finding)), this::find);
         foundBox = new VBox(4, found, foundName);
         foundName.setWrapText(true);
         foundName.getStyleClass().add("faint");
@@ -176,6 +178,19 @@ public final class MendView extends BorderPane {
                     .offerLibrary(addLibrary);
         }
         return new EmptyPlace("Nothing was found to be wrong in the open libraries.");
+    }
+
+    /** Shows the thing a finding is about on the shelf. */
+    private void find(Finding finding) {
+        workspace
+                .background()
+                .quietly(
+                        "Finding " + finding.path(),
+                        work -> workspace.catalogue().asset(finding.asset()),
+                        found -> found.ifPresent(asset -> {
+                            workspace.query().set(Query.EVERYTHING.withWords(asset.name()));
+                            workspace.view().set(Workspace.View.SHELF);
+                        }));
     }
 
     private void choose(Finding finding) {

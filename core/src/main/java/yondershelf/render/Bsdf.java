@@ -1,12 +1,12 @@
 package yondershelf.render;
 
 /**
- * How a surface scatters light: a GGX boundary over a diffuse base, and metal, as in glTF 2.0 appendix B; what the boundary lets
+ * How a surface scatters light (its bidirectional scattering distribution function): a GGX boundary over a diffuse base, and metal, as in glTF 2.0 appendix B; what the boundary lets
  * through goes on below ({@link Passage}), and fibres and varnish lie over all of it ({@link Cover}). What is scattered more than once
  * is a lobe of its own ({@link GgxTables}); the base gets what the boundary lets through, coupled reciprocally (Kelemen and
  * Szirmay-Kalos 2001). One per worker.
  */
-final class Scatter {
+final class Bsdf {
     private static final float INV_PI = (float) (1 / Math.PI);
     private static final float LEAST_SHARE = 0.1f;
 

@@ -1,0 +1,73 @@
+package yondershelf.app;
+
+import java.util.Locale;
+import java.util.function.Consumer;
+import javafx.application.ColorScheme;
+import javafx.application.Platform;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.ProblemException;
+
+/** Dark surroundings or light ones, by somebody's choice or as the system has them, also when it changes its mind. */
+final class Surroundings {
+    private static final String SETTING = "theme";
+
+    /** What was asked for. */
+    enum Wanted {
+        DARK,
+        LIGHT,
+        SYSTEM
+    }
+
+    private final Workspace workspace;
+    private final Consumer<Boolean> show;
+    private final InvalidationListener followed = o -> follow();
+    private Wanted wanted = Wanted.SYSTEM;
+    private boolean light;
+
+    /** @param show shows light surroundings, or dark ones */
+    Surroundings(Workspace workspace, Consumer<Boolean> show) {
+        this.workspace = workspace;
+        this.show = show;
+        String kept = workspace.catalogue().home().setting(SETTING, "system");
+        for (Wanted one : Wanted.values()) {
+            if (one.name().toLowerCase(Locale.ROOT).equals(kept)) {
+                wanted = one;
+            }
+        }
+        Platform.getPreferences().colorSchemeProperty().addListener(new WeakInvalidationListener(followed));
+    }
+
+    boolean isLight() {
+        return light;
+    }
+
+    /** As they were left. */
+    void restore() {
+        apply();
+    }
+
+    void want(Wanted other) {
+        wanted = other;
+        apply();
+        try {
+            workspace.catalogue().home().setSetting(SETTING, other.name().toLowerCase(Locale.ROOT));
+        } catch (ProblemException e) {
+            workspace.tell(e.problem());
+        }
+    }
+
+    /** The system may have changed; told by the toolkit on the interface thread. */
+    private void follow() {
+        if (wanted == Wanted.SYSTEM) {
+            apply();
+        }
+    }
+
+    private void apply() {
+        light = wanted == Wanted.LIGHT
+                || wanted == Wanted.SYSTEM && Platform.getPreferences().getColorScheme() == ColorScheme.LIGHT;
+        show.accept(light);
+    }
+}

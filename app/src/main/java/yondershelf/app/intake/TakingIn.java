@@ -1,0 +1,109 @@
+package yondershelf.app.intake;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.IntakeReport;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.content.Problem;
+import yondershelf.intake.Intake;
+import yondershelf.intake.IntakePlan;
+import yondershelf.intake.PlanItem;
+import yondershelf.intake.Taken;
+import yondershelf.library.Library;
+import yondershelf.work.Job;
+import yondershelf.work.Work;
+
+/** The act itself: what is ticked comes into the library, can be undone, and what became of it is kept. */
+final class TakingIn {
+    private final Workspace workspace;
+    private final Intake intake;
+    private final Library target;
+
+    TakingIn(Workspace workspace, Intake intake, Library target) {
+        this.workspace = workspace;
+        this.intake = intake;
+        this.target = target;
+    }
+
+    /**
+     * Starts it.
+     *
+     * @param moving true when files are moved instead of copied
+     * @param looked true when the pictures of the plan were looked at already
+     * @param nothing called when nothing came in
+     */
+    void run(IntakePlan whole, boolean moving, boolean looked, Runnable nothing) {
+        List<PlanItem> items = whole.ticked();
+        AtomicReference<@Nullable Taken> taken = new AtomicReference<>();
+        Runnable over = () -> {
+            // stopped by hand or not: what came in is there, and can be undone
+            Taken came = taken.get();
+            if (came != null) {
+                workspace.tookIn(target, came);
+            } else {
+                nothing.run();
+            }
+        };
+        String what = title(items.size());
+        Job<Boolean> job = workspace
+                .background()
+                .run(
+                        what,
+                        work -> {
+                            List<PlanItem> coming = looked ? items : readable(intake, items, work);
+                            Taken came = moving ? intake.move(with(whole, coming), work) : intake.take(coming, work);
+                            taken.set(came);
+                            workspace.label(target, came, work);
+                            return true;
+                        },
+                        done -> over.run(),
+                        over);
+        job.result().whenComplete((done, failure) -> {
+            Taken came = taken.get();
+            keep(IntakeReport.of(what, came == null ? 0 : came.assets(), job.problems()));
+        });
+    }
+
+    private String title(int things) {
+        return "Taking in " + Words.plural(things, "thing") + " from "
+                + workspace.brought().get().stream()
+                        .map(p -> String.valueOf(p.getFileName()))
+                        .collect(Collectors.joining(", "));
+    }
+
+    private void keep(IntakeReport report) {
+        workspace
+                .background()
+                .quietly(
+                        "Keeping what became of it",
+                        work -> {
+                            report.keep(workspace.catalogue().home());
+                            return true;
+                        },
+                        kept -> {});
+    }
+
+    /** A plan in which just these are ticked. */
+    private static IntakePlan with(IntakePlan whole, List<PlanItem> coming) {
+        Map<Integer, PlanItem> ticked = new HashMap<>();
+        coming.forEach(i -> ticked.put(i.number(), i));
+        return whole.each(i -> ticked.getOrDefault(i.number(), i.ticked(false)));
+    }
+
+    /** Those that can be read, as their pictures show them; the others are told. What was ticked by hand comes all the same. */
+    private static List<PlanItem> readable(Intake now, List<PlanItem> items, Work work) {
+        IntakePlan wanted = new IntakePlan(items, List.of());
+        IntakePlan seen = wanted.renewed(now.examine(wanted, work));
+        for (PlanItem item : seen.items()) {
+            if (!item.isTicked()) {
+                work.problem(Problem.of(item.name(), item.reason()));
+            }
+        }
+        return seen.ticked();
+    }
+}

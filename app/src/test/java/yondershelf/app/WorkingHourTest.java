@@ -1,0 +1,230 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static yondershelf.app.Toolkit.await;
+import static yondershelf.app.Toolkit.onFx;
+import static yondershelf.app.Toolkit.run;
+
+import java.awt.image.BufferedImage;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.concurrent.atomic.AtomicLong;
+import javafx.application.Platform;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyCode;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+import yondershelf.app.model.Workspace;
+
+/**
+ * A working hour by mouse and keys in one go: a pack is brought, corrected, taken in, filed, found, mended; a scene is set up, dressed, lit,
+ * saved and opened again. Tells how long each step took and the longest time the interface thread kept anybody waiting meanwhile; the last
+ * picture is target/working-hour.png.
+ */
+class WorkingHourTest extends OneWindow {
+    private static final String TAG = "for the jetty";
+
+    private final AtomicLong longest = new AtomicLong();
+    private final StringBuilder told = new StringBuilder();
+    private volatile boolean over;
+
+    private interface Step {
+        void act() throws Exception;
+    }
+
+    /** Asks the interface thread every few milliseconds for an answer, and keeps the longest wait. */
+    private Thread watch() {
+        return Thread.ofPlatform().daemon().start(() -> {
+            while (!over) {
+                long asked = System.nanoTime();
+                Platform.runLater(() -> longest.accumulateAndGet(System.nanoTime() - asked, Math::max));
+                try {
+                    Thread.sleep(5);
+                } catch (InterruptedException e) {
+                    return;
+                }
+            }
+        });
+    }
+
+    private void step(String what, Step step) throws Exception {
+        longest.set(0);
+        long start = System.nanoTime();
+        step.act();
+        told.append(String.format(
+                Locale.ROOT,
+                "  %-34s %6.1f s, longest wait %5.0f ms%n",
+                what,
+                (System.nanoTime() - start) / 1e9,
+                longest.get() / 1e6));
+    }
+
+    private boolean offers(String id, String words) {
+        return on.window.lookup(id) instanceof ButtonBase b
+                && !b.isDisabled()
+                && b.getText().startsWith(words);
+    }
+
+    @Test
+    void aWorkingHour() throws Exception {
+        Thread watching = watch();
+        try {
+            step("a pack is pasted and sorted", this::bring);
+            step("the plan is corrected", this::correct);
+            step("it is taken in", this::takeIn);
+            step("filed with a tag", this::file);
+            step("found by words and tag", this::find);
+            step("findings are mended", this::mend);
+            step("a scene is set up", this::place);
+            step("dressed", this::dress);
+            step("lit", this::light);
+            step("saved and opened again", this::saveAndReopen);
+        } finally {
+            over = true;
+            watching.join();
+            System.out.println("A working hour, as fast as the hands of a test go:\n" + told);
+        }
+        picture();
+    }
+
+    private void bring() throws Exception {
+        run(() -> {
+            ClipboardContent copied = new ClipboardContent();
+            copied.putFiles(List.of(on.demo("packs/shingle_study.zip").toFile()));
+            Clipboard.getSystemClipboard().setContent(copied);
+        });
+        on.focus("#shelf");
+        on.press(KeyCode.CONTROL, KeyCode.V);
+        await("a plan", () -> offers("#take-in", "Take in 3"));
+    }
+
+    /** The material gets a better name, by keys. */
+    private void correct() throws Exception {
+        ListView<?> plan = (ListView<?>) on.node("#plan");
+        run(() -> {
+            for (int i = 0; i < plan.getItems().size() && on.window.lookup("#intake .map-use") == null; i++) {
+                plan.getSelectionModel().clearAndSelect(i);
+            }
+        });
+        on.click("#came-name");
+        on.press(KeyCode.CONTROL, KeyCode.A);
+        on.robot.write("Jetty shingle", 5);
+        on.press(KeyCode.ENTER);
+        await(
+                "renamed",
+                () -> on.workspace.openPlan().plan().get().items().stream()
+                        .anyMatch(i -> i.name().equals("Jetty shingle")));
+    }
+
+    private void takeIn() throws Exception {
+        int before = onFx(() -> on.workspace.counts().get().total());
+        on.click("#take-in");
+        await(
+                "taken in",
+                () -> on.workspace.counts().get().total() == before + 3
+                        && on.workspace.history().undoable().isPresent());
+        on.click("#view-shelf");
+        await("the shelf", () -> on.workspace.view().get() == Workspace.View.SHELF);
+    }
+
+    private void file() throws Exception {
+        on.robot.clickOn(on.tile("Jetty shingle"));
+        await("its card", () -> on.window.lookup("#card .new-tag") instanceof TextField);
+        on.click("#card .new-tag");
+        on.robot.write(TAG, 5);
+        on.press(KeyCode.ENTER);
+        await(
+                "tagged",
+                () -> on.workspace
+                        .catalogue()
+                        .labels(on.named("Jetty shingle"))
+                        .tags()
+                        .contains(TAG));
+        on.press(KeyCode.ESCAPE);
+    }
+
+    private void find() throws Exception {
+        on.search("jetty tag:\"" + TAG + "\"");
+        await("found", () -> on.workspace.hits().get().total() == 1);
+        on.press(KeyCode.ESCAPE);
+        await("everything again", () -> on.workspace.hits().get().total() > 60);
+    }
+
+    private void mend() throws Exception {
+        on.click("#view-mend");
+        await("all remedies", () -> offers("#mend-all", "Apply all"));
+        on.click("#mend-all");
+        await(
+                "mended",
+                () -> on.workspace.faults().findings().get().size() < 5
+                        && on.workspace.history().undoable().orElse("").startsWith("mend "));
+        on.click("#view-shelf");
+        await("the shelf", () -> on.workspace.view().get() == Workspace.View.SHELF);
+    }
+
+    private void place() throws Exception {
+        on.drag("Workbench", on.onTable(0.5, 0.7), "the bench stands", () -> on.standing() == 1);
+        on.focus("#table-picture");
+        on.press(KeyCode.F);
+        await("drawn", on.window.table().picture()::isCurrent);
+        on.drag("Storm lantern", on.seen(0, 0.86, 0), "the lantern stands", () -> on.standing() == 2);
+        on.drag("Tool chest", on.seen(-0.5, 0.86, 0), "the chest stands", () -> on.standing() == 3);
+        on.drag("Three leg stool", on.seen(0.7, 0, 0.8), "the stool stands", () -> on.standing() == 4);
+    }
+
+    private void dress() throws Exception {
+        on.drag(
+                "Jetty shingle",
+                on.seen(0.6, 0.86, 0.1),
+                "one part wears what came today",
+                () -> on.partsWearing("Jetty shingle") == 1);
+    }
+
+    private void light() throws Exception {
+        on.drag(
+                "Fog dawn",
+                on.onTable(0.5, 0.2),
+                "the light",
+                () -> on.lightName().equals("Fog dawn"));
+    }
+
+    private void saveAndReopen() throws Exception {
+        on.press(KeyCode.CONTROL, KeyCode.S);
+        await(
+                "saved",
+                () -> on.workspace.openScene().file().get() != null
+                        && !on.workspace.openScene().unsaved().get());
+        Path file = Objects.requireNonNull(on.workspace.openScene().file().get());
+        assertTrue(Files.size(file) > 10_000);
+        on.press(KeyCode.CONTROL, KeyCode.N);
+        on.awaitStanding("an empty table", 0);
+        run(() -> on.workspace.openScene().open(file));
+        on.awaitStanding("everything again", 4);
+        assertEquals("Fog dawn", onFx(on::lightName));
+        assertEquals(1, onFx(() -> on.partsWearing("Jetty shingle")));
+    }
+
+    private void picture() throws Exception {
+        await("drawn well", () -> on.window.table().picture().samples() >= 16);
+        WritableImage seen = onFx(() -> on.window.getScene().snapshot(null));
+        assertNotNull(seen);
+        BufferedImage out =
+                new BufferedImage((int) seen.getWidth(), (int) seen.getHeight(), BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < out.getHeight(); y++) {
+            for (int x = 0; x < out.getWidth(); x++) {
+                out.setRGB(x, y, seen.getPixelReader().getArgb(x, y));
+            }
+        }
+        ImageIO.write(out, "png", Path.of("target", "working-hour.png").toFile());
+    }
+}
