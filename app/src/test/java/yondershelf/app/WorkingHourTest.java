@@ -10,10 +10,15 @@ import static yondershelf.app.Toolkit.run;
 import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ListView;
@@ -33,22 +38,30 @@ import yondershelf.app.model.Workspace;
  */
 class WorkingHourTest extends OneWindow {
     private static final String TAG = "for the jetty";
+    private static final int SAMPLE_MILLIS = 40;
 
     private final AtomicLong longest = new AtomicLong();
     private final StringBuilder told = new StringBuilder();
+    private final AtomicReference<String> during = new AtomicReference<>("");
+    private volatile long asked;
     private volatile boolean over;
 
     private interface Step {
         void act() throws Exception;
     }
 
-    /** Asks the interface thread every few milliseconds for an answer, and keeps the longest wait. */
+    /** Asks the interface thread every few milliseconds for an answer, and keeps the longest wait and what it was at. */
     private Thread watch() {
         return Thread.ofPlatform().daemon().start(() -> {
             while (!over) {
-                long asked = System.nanoTime();
-                Platform.runLater(() -> longest.accumulateAndGet(System.nanoTime() - asked, Math::max));
+                asked = System.nanoTime();
+                CountDownLatch answer = new CountDownLatch(1);
+                Platform.runLater(answer::countDown);
                 try {
+                    while (!answer.await(SAMPLE_MILLIS, TimeUnit.MILLISECONDS)) {
+                        longest.accumulateAndGet(System.nanoTime() - asked, this::longer);
+                    }
+                    longest.accumulateAndGet(System.nanoTime() - asked, Math::max);
                     Thread.sleep(5);
                 } catch (InterruptedException e) {
                     return;
@@ -57,16 +70,38 @@ class WorkingHourTest extends OneWindow {
         });
     }
 
+    private long longer(long before, long now) {
+        if (now > before) {
+            during.set(at());
+        }
+        return Math.max(before, now);
+    }
+
+    /** What of the program the interface thread is in, innermost first. */
+    private static String at() {
+        return Thread.getAllStackTraces().entrySet().stream()
+                .filter(e -> e.getKey().getName().equals("JavaFX Application Thread"))
+                .flatMap(e -> Arrays.stream(e.getValue()).limit(60))
+                .filter(f -> f.getClassName().startsWith("yondershelf")
+                        || f.getClassName().startsWith("javafx.scene.Scene")
+                        || f.getMethodName().equals("snapshot"))
+                .limit(3)
+                .map(f -> f.getClassName().substring(f.getClassName().lastIndexOf('.') + 1) + "." + f.getMethodName())
+                .collect(Collectors.joining(" < "));
+    }
+
     private void step(String what, Step step) throws Exception {
         longest.set(0);
+        during.set("");
         long start = System.nanoTime();
         step.act();
         told.append(String.format(
                 Locale.ROOT,
-                "  %-34s %6.1f s, longest wait %5.0f ms%n",
+                "  %-30s %5.1f s, longest wait %4.0f ms %s%n",
                 what,
                 (System.nanoTime() - start) / 1e9,
-                longest.get() / 1e6));
+                longest.get() / 1e6,
+                during.get()));
     }
 
     private boolean offers(String id, String words) {
