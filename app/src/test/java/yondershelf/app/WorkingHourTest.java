@@ -83,8 +83,8 @@ class WorkingHourTest extends OneWindow {
                 .filter(e -> e.getKey().getName().equals("JavaFX Application Thread"))
                 .flatMap(e -> Arrays.stream(e.getValue()).limit(60))
                 .filter(f -> f.getClassName().startsWith("yondershelf")
-                        || f.getClassName().startsWith("javafx.scene.Scene")
-                        || f.getMethodName().equals("snapshot"))
+                        || f.getClassName().startsWith("javafx.scene")
+                        || f.getClassName().startsWith("com.sun.javafx.tk.quantum"))
                 .limit(3)
                 .map(f -> f.getClassName().substring(f.getClassName().lastIndexOf('.') + 1) + "." + f.getMethodName())
                 .collect(Collectors.joining(" < "));
