@@ -20,7 +20,7 @@ final class ColourMenu extends Menu {
     private final Workspace workspace;
 
     ColourMenu(Workspace workspace) {
-        super("Colour");
+        super("Nearest to a colour");
         this.workspace = workspace;
         setId("filter-colour");
         GridPane grid = new GridPane(3, 3);

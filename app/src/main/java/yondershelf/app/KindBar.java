@@ -29,6 +29,7 @@ import yondershelf.search.Query;
 /** Above the shelf: kinds with their counts, and the size of the previews. */
 final class KindBar extends HBox {
     private static final double LEAST_WIDTH = 60;
+    private static final double LARGE_TEXT = 1.05;
 
     private final Slider size;
     private final Workspace workspace;
@@ -37,7 +38,7 @@ final class KindBar extends HBox {
     private final Map<Kind, ToggleButton> kinds = new EnumMap<>(Kind.class);
 
     KindBar(Workspace workspace, ShelfGrid grid) {
-        super(6);
+        super(4);
         this.workspace = workspace;
         setAlignment(Pos.CENTER_LEFT);
         getStyleClass().add("kind-bar");
@@ -72,10 +73,15 @@ final class KindBar extends HBox {
         size.setValue(wanted);
     }
 
-    private static ToggleButton kind(ToggleButton button, String hint, Runnable act) {
+    private ToggleButton kind(ToggleButton button, String hint, Runnable act) {
         button.getStyleClass().add("kind");
         button.setTooltip(new Tooltip(hint));
-        button.setMinWidth(0);
+        // with large text words are shortened, otherwise they stand whole
+        button.minWidthProperty()
+                .bind(workspace
+                        .textSize()
+                        .factor()
+                        .map(f -> f.doubleValue() > LARGE_TEXT ? 0.0 : Region.USE_PREF_SIZE));
         button.setOnAction(e -> act.run());
         return button;
     }

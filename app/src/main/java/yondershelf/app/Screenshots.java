@@ -154,13 +154,16 @@ final class Screenshots {
             if (window.lookup("#table") != null && window.lookup("#objects-toggle") instanceof ToggleButton objects) {
                 objects.fire();
             }
+            window.halves().show(Halves.Seen.TABLE);
+            window.table().picture().requestFocus();
+        });
+        settled(() -> {
+            window.table().picture().frame();
             workspace.table().scene().placements().stream()
                     .filter(p -> p.name().equals("Workbench"))
                     .findFirst()
                     .ifPresent(p -> window.table().picture().choose(p.id()));
-            window.halves().show(Halves.Seen.TABLE);
         });
-        settled(() -> window.table().picture().frame());
         fine(() -> save(target.resolve("table.png")));
         settled(() -> {
             window.halves().show(Halves.Seen.BOTH);
@@ -173,6 +176,7 @@ final class Screenshots {
         fine(() -> save(target.resolve("guide.png")));
         settled(() -> {
             window.guide().close();
+            window.grid().requestFocus();
             window.table().picture().frame();
             window.setLight(true);
         });

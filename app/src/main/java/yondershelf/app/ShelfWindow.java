@@ -254,11 +254,6 @@ public final class ShelfWindow extends StackPane {
 
     private List<Command> commands() {
         List<Command> all = new ArrayList<>(List.of(
-                new Command(
-                        "True sizes beside the names",
-                        "Shelf",
-                        null,
-                        () -> grid.sizes().setSelected(!grid.sizes().isSelected())),
                 new Command("Search", "Shelf", "Shortcut+F", top::startSearch),
                 new Command(
                         "Choose everything that is found",
@@ -340,6 +335,11 @@ public final class ShelfWindow extends StackPane {
                         "Views",
                         "Shortcut+Alt+0",
                         () -> workspace.attempt(workspace.textSize()::reset)),
+                new Command(
+                        "True sizes beside the names",
+                        "Shelf",
+                        null,
+                        () -> grid.sizes().setSelected(!grid.sizes().isSelected())),
                 new Command("Show earlier changes to files", "Edit", "Shortcut+H", () -> {
                     workspace.view().set(Workspace.View.MEND);
                     showRuns(true);

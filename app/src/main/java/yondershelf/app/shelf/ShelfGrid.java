@@ -79,6 +79,8 @@ public final class ShelfGrid extends Region {
     private boolean revealing;
 
     private double cardHeight;
+    /** The card has just been opened, and nobody scrolled since: it is kept in view whole. */
+    private boolean following;
 
     public ShelfGrid(Workspace workspace) {
         this.workspace = workspace;
@@ -263,7 +265,12 @@ public final class ShelfGrid extends Region {
         int rows = (total + columns - 1) / columns;
         int chosen = chosenPlace();
         int cardRow = cardOpen && chosen >= 0 ? chosen / columns : -1;
+        double before = cardHeight;
         cardHeight = cardRow >= 0 ? card.prefHeight(w - barWidth) : 0;
+        if (following && cardHeight > before) {
+            // what was measured came after it had been brought into view
+            Platform.runLater(this::reveal);
+        }
         double whole = EDGE + rows * rowHeight() + cardHeight;
         bar.setMax(Math.max(0, whole - h));
         bar.setVisibleAmount(whole <= 0 ? 0 : h / whole * bar.getMax());
@@ -480,6 +487,7 @@ public final class ShelfGrid extends Region {
 
     private void choose(Shown shown, boolean open) {
         cardOpen = open;
+        following = open;
         if (open) {
             card.show(shown);
         }
@@ -517,6 +525,7 @@ public final class ShelfGrid extends Region {
     }
 
     private void scroll(double by) {
+        following = false;
         bar.setValue(Math.max(0, Math.min(bar.getMax(), bar.getValue() + by)));
     }
 
