@@ -494,7 +494,7 @@ public final class Catalogue implements AutoCloseable {
     /** Does again what was taken back: what was said of assets; files are not changed anew. */
     public void doAgain(KeptAct act) throws ProblemException {
         if (!act.canBeDoneAgain()) {
-            throw new Problem(act.what(), "it changed files, and is not done again at another start", "Do it anew.")
+            throw new Problem(act.what(), "it changed files, and is not done again at another start", "Do it anew")
                     .raise();
         }
         say(act, false);
@@ -516,7 +516,7 @@ public final class Catalogue implements AutoCloseable {
                 .filter(l -> l.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> new Problem(
-                                act.what(), "the library it was done to is away", "Connect its drive, then try again.")
+                                act.what(), "the library it was done to is away", "Connect its drive, then try again")
                         .raise());
     }
 

@@ -20,7 +20,8 @@ final class Reading {
     /** A reading failure in plain words. */
     static Problem problem(Object file, Throwable e) {
         if (e instanceof NoSuchFileException || e instanceof FileNotFoundException) {
-            return new Problem(file.toString(), "the file is not there (any more)", "Is the drive still connected");
+            return new Problem(
+                    file.toString(), "the file is not there (any more)", "Connect its drive, then try again");
         }
         if (e instanceof AccessDeniedException) {
             return new Problem(

@@ -93,7 +93,7 @@ final class Journal {
             throw new Problem(
                             place,
                             "the label could not be saved (" + e.getMessage() + ")",
-                            "Is the library writable, the drive not full and the clock right")
+                            "Make room on the drive, allow writing there, and set the clock right, then try again")
                     .raise(e);
         }
     }

@@ -392,7 +392,7 @@ final class JournalFiles implements EditLog {
                         lines(mark.ahead) + " of labels " + (mark.ahead == 1 ? "bears" : "bear")
                                 + " a time more than a day ahead and " + (mark.ahead == 1 ? "is" : "are")
                                 + " set aside",
-                        "Are the clocks of all machines right"));
+                        "Set the clocks of all machines right"));
             }
         }
         return out;

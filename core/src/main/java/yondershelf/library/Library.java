@@ -453,7 +453,7 @@ public final class Library {
         return new Problem(
                         file.toString(),
                         "the file could not be changed (" + cause + ")",
-                        "Is the library writable and the drive not full")
+                        "Make room on the drive and allow writing there, then try again")
                 .raise(e);
     }
 

@@ -48,7 +48,7 @@ final class Opening {
         }
         Path root = folder.toAbsolutePath().normalize();
         if (!Files.isDirectory(root)) {
-            throw new Problem(root.toString(), "there is no such folder", "Is its drive connected").raise();
+            throw new Problem(root.toString(), "there is no such folder", "Connect its drive, then try again").raise();
         }
         try {
             Optional<Description> there = Description.read(ownOf(root), disk);
@@ -72,7 +72,7 @@ final class Opening {
             throw new Problem(
                             root.toString(),
                             "the library cannot be opened (" + Library.reason(e) + ")",
-                            "Are the folder's permissions right")
+                            "Change the permissions of the folder, then try again")
                     .raise(e);
         }
     }

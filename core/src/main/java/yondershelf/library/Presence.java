@@ -27,7 +27,8 @@ final class Presence {
     static void require(Library library) throws ProblemException {
         Path root = library.root();
         if (!Files.isDirectory(root)) {
-            throw new Problem(root.toString(), "the folder is not there any more", "Is its drive connected").raise();
+            throw new Problem(root.toString(), "the folder is not there any more", "Connect its drive, then try again")
+                    .raise();
         }
         try {
             Optional<Description> now = Description.read(Opening.ownOf(root), library.disk());

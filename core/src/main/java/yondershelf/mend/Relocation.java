@@ -112,7 +112,7 @@ public final class Relocation {
             throw Problem.of(from, "it cannot become " + to).raise();
         }
         if (Files.exists(library.resolve(to), LinkOption.NOFOLLOW_LINKS)) {
-            throw new Problem(to, "there is a folder of that name", "Take another name, or move the assets into it.")
+            throw new Problem(to, "there is a folder of that name", "Take another name, or move the assets into it")
                     .raise();
         }
         Map<String, String> files = new LinkedHashMap<>();

@@ -194,7 +194,7 @@ public final class StagedLight {
             throw new Problem(
                             name,
                             "nothing of its light falls on what stands in the file",
-                            "Take another of the file's lights.")
+                            "Take another of the file's lights")
                     .raise();
         }
         float scale = (float) (Math.PI / sum);

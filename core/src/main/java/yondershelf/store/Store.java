@@ -42,7 +42,7 @@ public final class Store implements AutoCloseable {
             throw new Problem(
                             file.toString(),
                             "what is known of the library cannot be kept there (" + e.getMessage() + ")",
-                            "Is the drive full, or the folder closed to you")
+                            "Make room on the drive and allow writing in that folder, then try again")
                     .raise(e);
         }
     }

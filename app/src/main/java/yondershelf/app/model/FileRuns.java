@@ -152,7 +152,7 @@ public final class FileRuns {
                     .orElseThrow(() -> new Problem(
                                     act.what(),
                                     "the library it was done to is away",
-                                    "Connect its drive, then try again.")
+                                    "Connect its drive, then try again")
                             .raise());
             runs.add(new Run(library, run.run()));
         }

@@ -55,7 +55,7 @@ public final class Filing {
                     work.problem(new Problem(
                             to.name(),
                             Words.plural(assets.size() - mine.size(), "asset") + " of another library stayed there",
-                            "Take in its files instead."));
+                            "Take in its files instead"));
                 }
                 Relocation.Moved moved = Relocation.move(
                         library, mine, folder, workspace.catalogue().reader(), work);
@@ -128,7 +128,7 @@ public final class Filing {
         @Nullable Library there = known.library().orElse(null);
         workspace.attempt(() -> {
             if (there == null) {
-                throw new Problem(known.name(), "it is not there now", "Connect its drive, then try again.").raise();
+                throw new Problem(known.name(), "it is not there now", "Connect its drive, then try again").raise();
             }
             act.run(there);
         });
