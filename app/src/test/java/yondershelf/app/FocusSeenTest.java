@@ -80,7 +80,13 @@ class FocusSeenTest extends OneWindow {
             on.focus("#places");
             WritableImage before = drawn(control);
             run(control::requestFocus);
-            await("the keys", control::isFocused);
+            if (!Toolkit.happens(control::isFocused, 5)) {
+                // filled anew meanwhile: another stands in its place
+                if (onFx(() -> control.getScene() != null)) {
+                    out.add(control.getClass().getSimpleName() + " #" + control.getId() + " cannot have the keys");
+                }
+                continue;
+            }
             WritableImage after = drawn(control);
             if (different(before, after) < LEAST_PIXELS) {
                 out.add(control.getClass().getSimpleName() + " #" + control.getId() + " " + control.getStyleClass());
