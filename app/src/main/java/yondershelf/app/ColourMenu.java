@@ -11,6 +11,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.paint.Color;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
+import yondershelf.words.Phrase;
 
 /** Colours to pick one from: hues across, from light to dark, greys in the last row. */
 final class ColourMenu extends Menu {
@@ -20,7 +21,7 @@ final class ColourMenu extends Menu {
     private final Workspace workspace;
 
     ColourMenu(Workspace workspace) {
-        super("Nearest to a colour");
+        super(Phrase.of("app.nearest-to-a-colour"));
         this.workspace = workspace;
         setId("filter-colour");
         GridPane grid = new GridPane(3, 3);
@@ -33,7 +34,7 @@ final class ColourMenu extends Menu {
             }
         }
         CustomMenuItem all = new CustomMenuItem(grid, false);
-        MenuItem other = new MenuItem("Another colour");
+        MenuItem other = new MenuItem(Phrase.of("app.another-colour"));
         other.setId("another-colour");
         other.setOnAction(e -> ask());
         getItems().addAll(all, new SeparatorMenuItem(), other);
@@ -53,8 +54,8 @@ final class ColourMenu extends Menu {
         button.setId("colour-" + colour.substring(1));
         button.getStyleClass().add("colour-swatch");
         button.setStyle("-fx-background-color: " + colour + ";");
-        button.setAccessibleText("Of the colour " + colour);
-        button.setTooltip(new Tooltip("Things of this colour first (" + colour + ")"));
+        button.setAccessibleText(Phrase.of("app.of-the-colour", colour));
+        button.setTooltip(new Tooltip(Phrase.of("app.things-of-this-colour-first", colour)));
         button.setOnAction(e -> {
             getParentPopup().hide();
             workspace.moreLike().ofColour(colour);
@@ -66,14 +67,15 @@ final class ColourMenu extends Menu {
         workspace
                 .questions()
                 .ask(
-                        "Which colour? Two hexadecimal digits each of red, green and blue.",
-                        new Questions.Typed("Find it", "As in #2f8f80 (Enter)", "#", typed -> {
-                            String colour = typed.strip().toLowerCase(Locale.ROOT);
-                            String marked = colour.startsWith("#") ? colour : "#" + colour;
-                            if (marked.matches("#[0-9a-f]{6}")) {
-                                workspace.moreLike().ofColour(marked);
-                            }
-                        }),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                        Phrase.of("app.which-colour-two-hexadecimal-digits"),
+                        new Questions.Typed(
+                                Phrase.of("app.find-it"), Phrase.of("app.as-in-2f8f80-enter"), "#", typed -> {
+                                    String colour = typed.strip().toLowerCase(Locale.ROOT);
+                                    String marked = colour.startsWith("#") ? colour : "#" + colour;
+                                    if (marked.matches("#[0-9a-f]{6}")) {
+                                        workspace.moreLike().ofColour(marked);
+                                    }
+                                }),
+                        new Questions.Choice(Phrase.of("app.cancel"), Phrase.of("app.change-nothing"), () -> {}));
     }
 }

@@ -24,12 +24,13 @@ import yondershelf.intake.KeptPlan;
 import yondershelf.intake.Taken;
 import yondershelf.library.Library;
 import yondershelf.table.Recovery;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Puts what only the user can decide into questions: what was left by a kill, what a save would lose, what an undo met. */
 final class Decisions {
     private static final Duration KEEP_EVERY = Duration.minutes(1);
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM HH:mm", java.util.Locale.ENGLISH);
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM HH:mm", Phrase.language());
 
     private final Workspace workspace;
     private final Questions questions;
@@ -61,24 +62,27 @@ final class Decisions {
 
     private void ask(OpenScene.SaveQuestion question) {
         List<Choice> choices = new ArrayList<>();
-        choices.add(new Choice("Save elsewhere", "Choose another file; this one stays as it is", saveElsewhere));
+        choices.add(new Choice(
+                Phrase.of("app.save-elsewhere"), Phrase.of("app.choose-another-file-this-one"), saveElsewhere));
         if (question.mayWrite()) {
-            choices.add(
-                    new Choice("Write into it", "Save the scene into this file all the same", question.writeAnyway()));
+            choices.add(new Choice(
+                    Phrase.of("app.write-into-it"), Phrase.of("app.save-the-scene-into-this"), question.writeAnyway()));
         }
-        choices.add(new Choice("Cancel", "Save nothing now", () -> {}));
+        choices.add(new Choice(Phrase.of("app.cancel"), Phrase.of("app.save-nothing-now"), () -> {}));
         questions.ask(question.words(), choices.toArray(Choice[]::new));
     }
 
     private void ask(FileRuns.Conflict conflict) {
         questions.ask(
-                "Taking back \"" + conflict.what() + "\" stopped. "
-                        + conflict.problem().sentence(),
+                Phrase.of(
+                        "app.taking-back-stopped",
+                        conflict.what(),
+                        conflict.problem().sentence()),
                 new Choice(
-                        "Take back the rest",
-                        "Leave that file as it is and give all others their old bytes",
+                        Phrase.of("app.take-back-the-rest"),
+                        Phrase.of("app.leave-that-file-as-it"),
                         () -> workspace.fileRuns().takeBack(conflict.what(), conflict.runs(), true)),
-                new Choice("Cancel", "Change nothing; it stays in the list of earlier changes under mend", () -> {}));
+                new Choice(Phrase.of("app.cancel"), Phrase.of("app.change-nothing-it-stays-in"), () -> {}));
     }
 
     /** Asks about what killed programs left. */
@@ -86,19 +90,19 @@ final class Decisions {
         workspace
                 .background()
                 .quietly(
-                        "Looking for unsaved scenes",
+                        Phrase.of("app.looking-for-unsaved-scenes"),
                         work -> workspace.openScene().left(),
                         left -> left.forEach(this::ask));
         workspace
                 .background()
                 .quietly(
-                        "Looking for a plan that was left",
+                        Phrase.of("app.looking-for-a-plan-that"),
                         work -> workspace.openPlan().keeping().left(),
                         left -> left.ifPresent(this::ask));
         workspace
                 .background()
                 .quietly(
-                        "Looking for takes that were cut off",
+                        Phrase.of("app.looking-for-takes-that-were"),
                         work -> {
                             List<Cut> cuts = new ArrayList<>();
                             for (Library library : workspace.catalogue().libraries()) {
@@ -116,18 +120,18 @@ final class Decisions {
     private void ask(KeptPlan kept) {
         String from = names(kept.sources());
         questions.ask(
-                "What came from " + from + " was sorted, but not taken in.",
-                new Choice("Continue", "Show it as it was left", () -> {
+                Phrase.of("app.what-came-from-was-sorted", from),
+                new Choice(Phrase.of("app.continue"), Phrase.of("app.show-it-as-it-was"), () -> {
                     workspace.brought().set(List.of());
                     workspace.openPlan().keeping().resume(kept);
                     workspace.brought().set(kept.sources());
                     workspace.view().set(Workspace.View.INTAKE);
                 }),
                 new Choice(
-                        "Discard",
-                        "Leave everything where it is",
+                        Phrase.of("app.discard"),
+                        Phrase.of("app.leave-everything-where-it-is"),
                         () -> workspace.openPlan().keeping().forget()),
-                new Choice("Later", "It is asked again at the next start", () -> {}));
+                new Choice(Phrase.of("app.later"), Phrase.of("app.it-is-asked-again-at"), () -> {}));
     }
 
     private static String names(List<Path> sources) {
@@ -139,14 +143,14 @@ final class Decisions {
 
     private void ask(Recovery.Left left) {
         questions.ask(
-                "\"" + left.title() + "\" was not saved when the program ended" + at(left.when()) + ".",
+                Phrase.of("app.was-not-saved-when-the", left.title(), at(left.when())),
                 new Choice(
-                        "Open it",
-                        "Bring it onto the table; it is not saved until you do",
+                        Phrase.of("app.open-it"),
+                        Phrase.of("app.bring-it-onto-the-table"),
                         () -> workspace.openScene().recover(left)),
                 new Choice(
-                        "Discard",
-                        "Remove this copy for good",
+                        Phrase.of("app.discard"),
+                        Phrase.of("app.remove-this-copy-for-good"),
                         () -> workspace.openScene().forget(left)));
     }
 
@@ -161,29 +165,29 @@ final class Decisions {
     private void ask(Cut cut) {
         String from = names(cut.take.sources());
         questions.ask(
-                "Taking " + from + " into " + cut.library.name() + " was cut off.",
+                Phrase.of("app.taking-into-was-cut-off", from, cut.library.name()),
                 new Choice(
-                        "Finish it",
-                        "Take everything in again from where it was brought",
+                        Phrase.of("app.finish-it"),
+                        Phrase.of("app.take-everything-in-again-from"),
                         () -> workspace
                                 .background()
                                 .run(
-                                        "Taking in " + from,
+                                        Phrase.of("app.taking-in", from),
                                         work -> finish(cut, work),
                                         taken -> workspace.tookIn(cut.library, taken))),
                 new Choice(
-                        "Take it back",
-                        "Remove what came of it",
+                        Phrase.of("app.take-it-back"),
+                        Phrase.of("app.remove-what-came-of-it"),
                         () -> workspace
                                 .background()
                                 .run(
-                                        "Taking back " + from,
+                                        Phrase.of("app.taking-back", from),
                                         work -> {
                                             Intake.takeBack(cut.library, cut.take, work);
                                             return true;
                                         },
                                         done -> workspace.scan())),
-                new Choice("Later", "It is asked again at the next start", () -> {}));
+                new Choice(Phrase.of("app.later"), Phrase.of("app.it-is-asked-again-at"), () -> {}));
     }
 
     /**
@@ -198,20 +202,20 @@ final class Decisions {
             return true;
         }
         questions.ask(
-                "\"" + workspace.table().scene().name() + "\" is not saved.",
+                Phrase.of("app.is-not-saved", workspace.table().scene().name()),
                 new Choice(
-                        "Save and close",
-                        "Save the scene, then end",
+                        Phrase.of("app.save-and-close"),
+                        Phrase.of("app.save-the-scene-then-end"),
                         () -> workspace.openScene().save(saved -> {
                             if (saved) {
                                 close.run();
                             }
                         })),
-                new Choice("Close without saving", "What is not saved is lost", () -> {
+                new Choice(Phrase.of("app.close-without-saving"), Phrase.of("app.what-is-not-saved-is"), () -> {
                     workspace.openScene().letGo();
                     close.run();
                 }),
-                new Choice("Cancel", "Go on working", () -> {}));
+                new Choice(Phrase.of("app.cancel"), Phrase.of("app.go-on-working"), () -> {}));
         return false;
     }
 
@@ -224,9 +228,7 @@ final class Decisions {
             workspace.tell(e.problem());
         } catch (IOException e) {
             workspace.attempt(() -> {
-                throw Problem.of(
-                                workspace.catalogue().home().log(),
-                                "the file manager could not be started; the log is in this folder")
+                throw Problem.of(workspace.catalogue().home().log(), Phrase.of("app.the-file-manager-could-not"))
                         .raise(e);
             });
         }

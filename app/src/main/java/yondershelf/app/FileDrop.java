@@ -11,6 +11,7 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import yondershelf.app.model.Carry;
+import yondershelf.words.Phrase;
 
 /** Takes files dropped anywhere on the window; says over everything what letting go will do. */
 final class FileDrop extends StackPane {
@@ -40,10 +41,9 @@ final class FileDrop extends StackPane {
         }
         e.acceptTransferModes(TransferMode.COPY);
         List<File> files = e.getDragboard().getFiles();
-        String what = files.size() == 1 ? files.get(0).getName() : files.size() + " files";
+        String what = files.size() == 1 ? files.get(0).getName() : Phrase.count(files.size(), "file");
         String into = target.get();
-        sentence.setText("Let go to see what " + what + " would bring" + (into.isEmpty() ? "" : " into " + into)
-                + "; nothing is taken in yet");
+        sentence.setText(Phrase.of("app.let-go-to-see-what", what, into.isEmpty() ? "" : Phrase.of("app.into", into)));
         setVisible(true);
         e.consume();
     }

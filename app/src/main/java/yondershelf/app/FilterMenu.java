@@ -17,6 +17,7 @@ import yondershelf.search.Facets;
 import yondershelf.search.Field;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
+import yondershelf.words.Phrase;
 
 /** Conditions to choose from, each with how many it would leave. What is chosen stands in the search line, where it can be changed. */
 final class FilterMenu extends MenuButton {
@@ -35,31 +36,31 @@ final class FilterMenu extends MenuButton {
             Field.STOPS,
             Field.SINCE);
     private static final Map<Field, String> TITLES = new EnumMap<>(Map.ofEntries(
-            Map.entry(Field.RATING, "Rating"),
-            Map.entry(Field.FAVOURITE, "Favourites"),
-            Map.entry(Field.FINDINGS, "Findings"),
-            Map.entry(Field.USED, "Used"),
-            Map.entry(Field.LICENCE, "Licence"),
-            Map.entry(Field.AUTHOR, "Author"),
-            Map.entry(Field.JOB, "Made for"),
-            Map.entry(Field.COLOUR, "Colour"),
-            Map.entry(Field.PIXELS, "Resolution"),
-            Map.entry(Field.TRIANGLES, "Triangles"),
-            Map.entry(Field.SIZE, "Size"),
-            Map.entry(Field.STOPS, "Dynamic range"),
-            Map.entry(Field.SINCE, "First seen")));
+            Map.entry(Field.RATING, Phrase.of("app.rating")),
+            Map.entry(Field.FAVOURITE, Phrase.of("app.favourites")),
+            Map.entry(Field.FINDINGS, Phrase.of("app.findings")),
+            Map.entry(Field.USED, Phrase.of("app.used")),
+            Map.entry(Field.LICENCE, Phrase.of("app.licence")),
+            Map.entry(Field.AUTHOR, Phrase.of("app.author")),
+            Map.entry(Field.JOB, Phrase.of("app.made-for")),
+            Map.entry(Field.COLOUR, Phrase.of("app.colour")),
+            Map.entry(Field.PIXELS, Phrase.of("app.resolution")),
+            Map.entry(Field.TRIANGLES, Phrase.of("app.triangles")),
+            Map.entry(Field.SIZE, Phrase.of("app.size")),
+            Map.entry(Field.STOPS, Phrase.of("app.dynamic-range")),
+            Map.entry(Field.SINCE, Phrase.of("app.first-seen"))));
 
     private final Workspace workspace;
     private int round;
 
     FilterMenu(Workspace workspace) {
-        super("Filters");
+        super(Phrase.of("app.filters"));
         this.workspace = workspace;
         setId("filters");
         getStyleClass().addAll("quiet", "filters");
         setMinWidth(USE_PREF_SIZE);
-        setTooltip(new Tooltip("Conditions on labels and measures; they stand in the search line"));
-        getItems().add(new MenuItem("Looking…"));
+        setTooltip(new Tooltip(Phrase.of("app.conditions-on-labels-and-measures")));
+        getItems().add(new MenuItem(Phrase.of("app.looking")));
         setOnShowing(e -> offer());
         workspace.query().addListener((o, before, now) -> title(now));
         title(workspace.query().get());
@@ -67,7 +68,7 @@ final class FilterMenu extends MenuButton {
 
     private void title(Query now) {
         int many = now.conditions().size();
-        setText(many == 0 ? "Filters" : "Filters " + many);
+        setText(many == 0 ? Phrase.of("app.filters") : Phrase.of("app.filters-2", many));
     }
 
     private void offer() {
@@ -76,7 +77,7 @@ final class FilterMenu extends MenuButton {
         workspace
                 .background()
                 .quietly(
-                        "Looking what could be asked",
+                        Phrase.of("app.looking-what-could-be-asked"),
                         work -> {
                             Map<Field, List<Facets.Offer>> out = new EnumMap<>(Field.class);
                             FIELDS.forEach(field ->
@@ -103,10 +104,10 @@ final class FilterMenu extends MenuButton {
             getItems().add(menu);
         }
         getItems().add(new ColourMenu(workspace));
-        MenuItem none = new MenuItem("No filters");
+        MenuItem none = new MenuItem(Phrase.of("app.no-filters"));
         none.setDisable(now.conditions().isEmpty());
         none.setOnAction(e -> workspace.query().set(workspace.query().get().withConditions(List.of())));
-        MenuItem keep = new MenuItem("Keep this search on the left");
+        MenuItem keep = new MenuItem(Phrase.of("app.keep-this-search-on-the"));
         keep.setId("keep-search");
         keep.setDisable(QueryText.whole(now, workspace::libraryName).isEmpty());
         keep.setOnAction(e -> SearchMenu.keep(workspace));
@@ -130,19 +131,25 @@ final class FilterMenu extends MenuButton {
     private static String words(Condition condition, String typed) {
         String value = typed.substring(condition.field().word().length());
         return switch (condition.field()) {
-            case FAVOURITE -> "Favourites only";
-            case FINDINGS -> "With findings";
-            case USED -> value.equals(":no") ? "in no scene" : value.equals(":yes") ? "in a scene" : value;
+            case FAVOURITE -> Phrase.of("app.favourites-only");
+            case FINDINGS -> Phrase.of("app.with-findings");
+            case USED ->
+                value.equals(":no")
+                        ? Phrase.of("app.in-no-scene")
+                        : value.equals(":yes") ? Phrase.of("app.in-a-scene") : value;
             case COLOUR ->
                 condition.values().contains(Condition.NOTHING)
-                        ? "not looked at yet"
+                        ? Phrase.of("app.not-looked-at-yet")
                         : String.join(", ", condition.values());
             case AUTHOR, LICENCE, JOB ->
-                condition.values().contains(Condition.NOTHING) ? "not said" : String.join(", ", condition.values());
+                condition.values().contains(Condition.NOTHING)
+                        ? Phrase.of("app.not-said")
+                        : String.join(", ", condition.values());
             default ->
                 value.startsWith(">=")
-                        ? (condition.field() == Field.SINCE ? "since " : "at least ") + value.substring(2)
-                        : value.startsWith("<=") ? "up to " + value.substring(2) : value.substring(1);
+                        ? (condition.field() == Field.SINCE ? Phrase.of("app.since") : Phrase.of("app.at-least"))
+                                + value.substring(2)
+                        : value.startsWith("<=") ? Phrase.of("app.up-to", value.substring(2)) : value.substring(1);
         };
     }
 }

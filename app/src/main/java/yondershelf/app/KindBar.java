@@ -25,6 +25,7 @@ import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.Kind;
 import yondershelf.search.Order;
 import yondershelf.search.Query;
+import yondershelf.words.Phrase;
 
 /** Above the shelf: kinds with their counts, and the size of the previews. */
 final class KindBar extends HBox {
@@ -47,12 +48,12 @@ final class KindBar extends HBox {
         where.setMinWidth(0);
         // a letter or two of it say nothing
         where.visibleProperty().bind(where.widthProperty().greaterThan(LEAST_WIDTH));
-        getChildren().add(kind(everything, "All kinds", () -> choose(Set.of())));
+        getChildren().add(kind(everything, Phrase.of("app.all-kinds"), () -> choose(Set.of())));
         for (Kind kind : List.of(Kind.MODEL, Kind.MATERIAL, Kind.HDRI, Kind.TEXTURE)) {
             ToggleButton button = new ToggleButton(kind.plural());
             button.setId("kind-" + kind.word());
             kinds.put(kind, button);
-            getChildren().add(kind(button, "Only " + kind.plural(), () -> {
+            getChildren().add(kind(button, Phrase.of("app.only", kind.plural()), () -> {
                 boolean alone = workspace.query().get().kinds().equals(Set.of(kind));
                 choose(alone ? Set.of() : EnumSet.of(kind));
             }));
@@ -61,8 +62,8 @@ final class KindBar extends HBox {
         HBox.setHgrow(gap, Priority.ALWAYS);
         size = new Slider(96, 320, grid.tileSize());
         size.setId("preview-size");
-        size.setTooltip(new Tooltip("Size of the previews"));
-        size.setAccessibleText("Size of the previews");
+        size.setTooltip(new Tooltip(Phrase.of("app.size-of-the-previews")));
+        size.setAccessibleText(Phrase.of("app.size-of-the-previews"));
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
         getChildren().addAll(gap, where, new FilterMenu(workspace), orders(grid), size);
         workspace.hits().addListener(o -> fill());
@@ -112,9 +113,8 @@ final class KindBar extends HBox {
     /** Beside five kinds there is room for a sign, not for words. */
     private static void say(MenuButton button, Order order) {
         button.setText(order == Order.RELEVANCE ? "↕" : "↕ " + order.title());
-        button.setAccessibleText("In which order things stand: " + order.title());
-        button.setTooltip(new Tooltip(
-                "In which order things stand, now: " + order.title() + "; what was not measured comes last"));
+        button.setAccessibleText(Phrase.of("app.in-which-order-things-stand", order.title()));
+        button.setTooltip(new Tooltip(Phrase.of("app.in-which-order-things-stand-now", order.title())));
     }
 
     private void choose(Set<Kind> wanted) {
@@ -128,13 +128,13 @@ final class KindBar extends HBox {
         List<String> names = new ArrayList<>();
         for (KnownLibrary library : workspace.known().get()) {
             if (now.libraries().contains(library.id())) {
-                names.add(library.name() + (library.isAway() ? ", away" : ""));
+                names.add(library.name() + (library.isAway() ? Phrase.of("app.away") : ""));
             }
         }
         String folder = now.folder();
         return String.join(" + ", names)
                 + (folder == null ? "" : " / " + folder)
-                + (now.since() > 0 ? (names.isEmpty() ? "" : ": ") + "what is new" : "");
+                + (now.since() > 0 ? Phrase.of("app.what-is-new", names.isEmpty() ? "" : ": ") : "");
     }
 
     private void fill() {
@@ -142,11 +142,11 @@ final class KindBar extends HBox {
         String place = where();
         if (!place.equals(where.getText())) {
             where.setText(place);
-            where.setTooltip(place.isEmpty() ? null : new Tooltip("Looking in " + place));
+            where.setTooltip(place.isEmpty() ? null : new Tooltip(Phrase.of("app.looking-in", place)));
         }
         Set<Kind> chosen = workspace.query().get().kinds();
         int all = counts.values().stream().mapToInt(i -> i).sum();
-        everything.setText("Everything " + Words.count(all));
+        everything.setText(Phrase.of("app.everything", Words.count(all)));
         everything.setSelected(chosen.isEmpty());
         kinds.forEach((kind, button) -> {
             button.setText(kind.plural() + " " + Words.count(counts.getOrDefault(kind, 0)));

@@ -10,6 +10,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.words.Phrase;
 
 /** Says what things on the shelf are to be like, while they are to be like something, and ends it. */
 final class LikeBar extends HBox {
@@ -31,18 +32,19 @@ final class LikeBar extends HBox {
         left.textProperty()
                 .bind(Bindings.createStringBinding(
                         () -> workspace.moreLike().unseen().get() == 0
-                                ? "the likest first"
-                                : "the likest first; "
-                                        + Words.plural(
-                                                workspace.moreLike().unseen().get(), "asset") + " not looked at yet",
+                                ? Phrase.of("app.the-likest-first")
+                                : Phrase.of(
+                                        "app.the-likest-first-not-looked",
+                                        Words.plural(
+                                                workspace.moreLike().unseen().get(), "asset")),
                         workspace.moreLike().unseen()));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        Button end = new Button("Show all");
+        Button end = new Button(Phrase.of("app.show-all"));
         end.setId("like-end");
         end.getStyleClass().add("quiet");
         end.setMinWidth(Region.USE_PREF_SIZE);
-        end.setTooltip(new Tooltip("Things need not be like it any more"));
+        end.setTooltip(new Tooltip(Phrase.of("app.things-need-not-be-like")));
         end.setOnAction(e -> workspace.moreLike().nothing());
         getChildren().addAll(swatch, title, left, gap, end);
         workspace.query().addListener((o, before, now) -> show(now.like()));

@@ -33,6 +33,7 @@ import yondershelf.search.Field;
 import yondershelf.search.Hits;
 import yondershelf.search.Query;
 import yondershelf.search.Selection;
+import yondershelf.words.Phrase;
 
 /** Takes pictures of the window's views from the demo, for the documents and for machines without a display. */
 final class Screenshots {
@@ -298,8 +299,8 @@ final class Screenshots {
             }
             Files.write(file, Formats.png(Picture.ofBytes(w, h, 3, out)));
         } catch (IOException e) {
-            workspace.tell(Problem.of(file, "the picture could not be saved (" + e.getMessage() + ")"));
-            System.err.println(file + ": the picture could not be saved (" + e.getMessage() + ")");
+            workspace.tell(Problem.of(file, Phrase.of("app.the-picture-could-not-be", e.getMessage())));
+            System.err.println(file + ": " + e.getMessage());
         }
     }
 }

@@ -2,6 +2,7 @@ package yondershelf.app;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
@@ -17,6 +18,7 @@ import yondershelf.catalogue.Home;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.intake.Intake;
+import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 
 /**
@@ -37,8 +39,10 @@ public final class ShelfApplication extends Application {
         Map<String, String> named = getParameters().getNamed();
         Path folder = named.containsKey("home") ? Path.of(Objects.requireNonNull(named.get("home"))) : Home.usual();
         Home home = Home.open(folder);
+        speak(named.containsKey("screenshots") ? Locale.ENGLISH : home.language());
         ProgramLog.begin(home.log());
-        Thread.setDefaultUncaughtExceptionHandler((thread, e) -> ProgramLog.note("in " + thread.getName(), e));
+        Thread.setDefaultUncaughtExceptionHandler(
+                (thread, e) -> ProgramLog.note(Phrase.of("app.in", thread.getName()), e));
         IsolatedReader files = new IsolatedReader(home.readerLimits(), home.log());
         reader = files;
         Catalogue catalogue = Catalogue.openKept(home, files);
@@ -94,6 +98,14 @@ public final class ShelfApplication extends Application {
                         }
                     }
                 });
+    }
+
+    /** The toolkit's own words, in menus of text fields, follow. */
+    private static void speak(Locale language) {
+        Phrase.speak(language);
+        if (!Locale.getDefault().getLanguage().equals(language.getLanguage())) {
+            Locale.setDefault(language);
+        }
     }
 
     private static void begin(Workspace workspace, ShelfWindow root, Map<String, String> named) {

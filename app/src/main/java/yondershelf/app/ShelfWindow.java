@@ -32,32 +32,32 @@ import yondershelf.app.views.KeysOverlay;
 import yondershelf.app.views.MendView;
 import yondershelf.app.views.PlacesView;
 import yondershelf.app.views.QuestionBar;
-import yondershelf.app.views.SearchMenu;
 import yondershelf.content.Problem;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 
 /** The one window: search line on top, places left, shelf and table side by side, jobs at the bottom edge. */
 public final class ShelfWindow extends StackPane {
     private static final double LEAST_HALF = 220;
 
     private final Workspace workspace;
-    private final ShelfGrid grid;
-    private final TablePane table;
+    final ShelfGrid grid;
+    final TablePane table;
     private final PlacesView places;
     private final IntakeView intake;
-    private final JobStrip jobs;
+    final JobStrip jobs;
     private final MendView mend;
     private final KeysOverlay keys;
-    private final GuideView guide = new GuideView();
-    private final TopBar top;
+    final GuideView guide = new GuideView();
+    final TopBar top;
     private final Shortcuts shortcuts;
-    private final Decisions decisions;
+    final Decisions decisions;
     private final StackPane left = new StackPane();
-    private final Halves halves;
+    final Halves halves;
     private final FolderDialog dialog;
     private final KindBar kinds;
-    private final Surroundings surroundings;
+    final Surroundings surroundings;
 
     public ShelfWindow(Workspace workspace) {
         this.workspace = workspace;
@@ -135,28 +135,28 @@ public final class ShelfWindow extends StackPane {
         top.showTheme(light);
     }
 
-    private void addLibrary() {
-        dialog.ask(getScene().getWindow(), "Open a folder as a library", "library", workspace::addLibrary);
+    void addLibrary() {
+        dialog.ask(getScene().getWindow(), Phrase.of("app.open-a-folder-as-a"), "library", workspace::addLibrary);
     }
 
     private String targetName() {
         return workspace.catalogue().target().map(Library::name).orElse("");
     }
 
-    private void createLibrary() {
-        dialog.ask(getScene().getWindow(), "A new or empty folder for a library", "library", workspace::createLibrary);
+    void createLibrary() {
+        dialog.ask(getScene().getWindow(), Phrase.of("app.a-new-or-empty-folder"), "library", workspace::createLibrary);
     }
 
     /** Files of libraries may then refer to what lies there. */
-    private void allowFolder() {
+    void allowFolder() {
         dialog.ask(
                 getScene().getWindow(),
-                "Allow files to refer to a folder outside",
+                Phrase.of("app.allow-files-to-refer-to"),
                 "outside",
                 folder -> workspace
                         .background()
                         .run(
-                                "Allowing " + folder.getFileName(),
+                                Phrase.of("app.allowing", folder.getFileName()),
                                 work -> {
                                     workspace.catalogue().allow(folder);
                                     return true;
@@ -164,10 +164,11 @@ public final class ShelfWindow extends StackPane {
                                 done -> workspace.scan()));
     }
 
-    private void openScene() {
+    void openScene() {
         FileChooser chooser = new FileChooser();
-        chooser.setTitle("Open a scene");
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("glTF scenes", "*.glb", "*.gltf"));
+        chooser.setTitle(Phrase.of("app.open-a-scene"));
+        chooser.getExtensionFilters()
+                .add(new FileChooser.ExtensionFilter(Phrase.of("app.gltf-scenes"), "*.glb", "*.gltf"));
         File folder = workspace.openScene().folder().toFile();
         if (folder.isDirectory()) {
             chooser.setInitialDirectory(folder);
@@ -178,9 +179,9 @@ public final class ShelfWindow extends StackPane {
         }
     }
 
-    private void saveSceneAs() {
+    void saveSceneAs() {
         FileChooser chooser = new FileChooser();
-        chooser.setTitle("Save the scene");
+        chooser.setTitle(Phrase.of("app.save-the-scene"));
         chooser.setInitialFileName(workspace.table().scene().name() + ".glb");
         File file = chooser.showSaveDialog(getScene().getWindow());
         if (file != null) {
@@ -199,13 +200,16 @@ public final class ShelfWindow extends StackPane {
         workspace
                 .questions()
                 .ask(
-                        path.getFileName() + " is there already.",
+                        Phrase.of("app.is-there-already", path.getFileName()),
                         new Questions.Choice(
-                                "Write over it",
-                                "Save the scene in its place",
+                                Phrase.of("app.write-over-it"),
+                                Phrase.of("app.save-the-scene-in-its"),
                                 () -> workspace.openScene().save(path)),
-                        new Questions.Choice("Choose another", "Ask for another file", this::saveSceneAs),
-                        new Questions.Choice("Cancel", "Save nothing now", () -> {}));
+                        new Questions.Choice(
+                                Phrase.of("app.choose-another"),
+                                Phrase.of("app.ask-for-another-file"),
+                                this::saveSceneAs),
+                        new Questions.Choice(Phrase.of("app.cancel"), Phrase.of("app.save-nothing-now"), () -> {}));
     }
 
     /** True when the window may close now; else a question was asked, whose answer closes it. */
@@ -229,14 +233,14 @@ public final class ShelfWindow extends StackPane {
         table.picture().close();
     }
 
-    private void goToTable() {
+    void goToTable() {
         if (halves.seen() == Halves.Seen.LEFT) {
             halves.show(Halves.Seen.BOTH);
         }
         table.picture().requestFocus();
     }
 
-    private void putChosen() {
+    void putChosen() {
         Asset asset = workspace.selected().get();
         if (asset != null) {
             table.put(asset);
@@ -253,136 +257,34 @@ public final class ShelfWindow extends StackPane {
     }
 
     private List<Command> commands() {
-        List<Command> all = new ArrayList<>(List.of(
-                new Command("Search", "Shelf", "Shortcut+F", top::startSearch),
-                new Command(
-                        "Choose everything that is found",
-                        "Shelf",
-                        null,
-                        () -> workspace.chosen().all()),
-                new Command(
-                        "Copy the files and paths of what is chosen",
-                        "Shelf",
-                        null,
-                        () -> workspace.chosen().copy()),
-                new Command(
-                        "Show everything",
-                        "Shelf",
-                        null,
-                        () -> workspace.query().set(workspace.query().get().cleared())),
-                new Command(
-                        "Go to the shelf",
-                        "Views",
-                        "Shortcut+1",
-                        () -> workspace.view().set(Workspace.View.SHELF)),
-                new Command(
-                        "Go to intake",
-                        "Views",
-                        "Shortcut+2",
-                        () -> workspace.view().set(Workspace.View.INTAKE)),
-                new Command(
-                        "Go to mend",
-                        "Views",
-                        "Shortcut+3",
-                        () -> workspace.view().set(Workspace.View.MEND)),
-                new Command("Go to the table", "Views", "Shortcut+4", this::goToTable),
-                new Command("Only the shelf", "Views", "Shortcut+5", () -> halves.turn(Halves.Seen.LEFT)),
-                new Command("Shelf and table", "Views", "Shortcut+6", () -> halves.show(Halves.Seen.BOTH)),
-                new Command("Only the table", "Views", "Shortcut+7", () -> halves.turn(Halves.Seen.TABLE)),
-                new Command("More like the chosen asset", "Shelf", "Shortcut+Shift+L", this::moreLike),
-                new Command("Copy labels of the chosen asset", "Shelf", "Shortcut+Shift+C", this::copyLabels),
-                new Command(
-                        "Give the copied labels to what is chosen",
-                        "Shelf",
-                        "Shortcut+Shift+V",
-                        () -> workspace.chosen().pasteLabels()),
-                new Command("Keep this search", "Shelf", "Shortcut+Shift+K", () -> SearchMenu.keep(workspace)),
-                new Command("Move what is chosen to a folder", "Shelf", "Shortcut+M", this::moveChosen),
-                new Command("Put the chosen asset on the table", "Table", "Shortcut+Enter", this::putChosen),
-                Command.step("Undo", "Edit", "Shortcut+Z", () -> workspace.attempt(workspace.history()::undo)),
-                Command.step("Redo", "Edit", "Shortcut+Shift+Z", () -> workspace.attempt(workspace.history()::redo)),
-                new Command(
-                        "Save the scene",
-                        "Scene",
-                        "Shortcut+S",
-                        () -> workspace.openScene().save()),
-                new Command("Save the scene elsewhere", "Scene", "Shortcut+Shift+S", this::saveSceneAs),
-                new Command("Open a scene", "Scene", "Shortcut+O", this::openScene),
-                new Command(
-                        "Begin a new scene",
-                        "Scene",
-                        "Shortcut+N",
-                        () -> workspace.openScene().begin()),
-                new Command("Open a folder as a library", "Libraries", "Shortcut+L", this::addLibrary),
-                new Command("Take in what was copied elsewhere", "Libraries", "Shortcut+V", this::paste),
-                new Command("Make a new library", "Libraries", null, this::createLibrary),
-                new Command("Look through the libraries again", "Libraries", "F5", workspace::scan),
-                Command.step("Larger previews", "Shelf", "Shortcut+Plus", () -> grid.setTileSize(grid.tileSize() + 24)),
-                Command.step(
-                        "Smaller previews", "Shelf", "Shortcut+Minus", () -> grid.setTileSize(grid.tileSize() - 24)),
-                Command.step(
-                        "Larger text",
-                        "Views",
-                        "Shortcut+Alt+Plus",
-                        () -> workspace.attempt(() -> workspace.textSize().step(1))),
-                Command.step(
-                        "Smaller text",
-                        "Views",
-                        "Shortcut+Alt+Minus",
-                        () -> workspace.attempt(() -> workspace.textSize().step(-1))),
-                new Command(
-                        "Text at its usual size",
-                        "Views",
-                        "Shortcut+Alt+0",
-                        () -> workspace.attempt(workspace.textSize()::reset)),
-                new Command(
-                        "True sizes beside the names",
-                        "Shelf",
-                        null,
-                        () -> grid.sizes().setSelected(!grid.sizes().isSelected())),
-                new Command("Show earlier changes to files", "Edit", "Shortcut+H", () -> {
-                    workspace.view().set(Workspace.View.MEND);
-                    showRuns(true);
-                }),
-                new Command("Allow a folder outside the libraries", "Libraries", null, this::allowFolder),
-                new Command("Show the log", "Views", null, decisions::showLog),
-                new Command("Show the jobs", "Views", "Shortcut+J", () -> jobs.toggle()),
-                new Command("Light surroundings", "Views", null, () -> setLight(true)),
-                new Command("Dark surroundings", "Views", null, () -> setLight(false)),
-                new Command(
-                        "Surroundings as the system has them",
-                        "Views",
-                        null,
-                        () -> surroundings.want(Surroundings.Wanted.SYSTEM)),
-                new Command("Guide", "Views", "F1", guide::open),
-                new Command("Keys and commands", "Views", "Shortcut+K", this::openKeys)));
+        List<Command> all = new ArrayList<>(new WindowCommands(this).list());
         all.addAll(table.commands());
         all.addAll(intake.commands());
         return all;
     }
 
-    private void moreLike() {
+    void moreLike() {
         Asset asset = workspace.selected().get();
         if (asset != null) {
             workspace.moreLike().like(asset);
         }
     }
 
-    private void copyLabels() {
+    void copyLabels() {
         Asset asset = workspace.selected().get();
         if (asset != null) {
             workspace.chosen().copyLabels(asset);
         }
     }
 
-    private void moveChosen() {
+    void moveChosen() {
         Asset asset = workspace.selected().get();
         if (asset != null) {
             FolderQuestion.ask(workspace, asset);
         }
     }
 
-    private void openKeys() {
+    void openKeys() {
         keys.open();
     }
 
@@ -394,13 +296,15 @@ public final class ShelfWindow extends StackPane {
     }
 
     /** Files that were copied in another program. */
-    private void paste() {
+    void paste() {
         Clipboard board = Clipboard.getSystemClipboard();
         if (board.hasFiles()) {
             bring(board.getFiles().stream().map(File::toPath).toList());
         } else {
             workspace.tell(new Problem(
-                    "What was copied", "it holds no files", "Copy files or folders in a file manager first"));
+                    Phrase.of("app.what-was-copied"),
+                    Phrase.of("app.it-holds-no-files"),
+                    Phrase.of("app.copy-files-or-folders-in")));
         }
     }
 

@@ -27,6 +27,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.FileType;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
+import yondershelf.words.Phrase;
 
 /** The line on top: the views' names, the search line, the surroundings and the keys. */
 final class TopBar extends HBox {
@@ -38,8 +39,7 @@ final class TopBar extends HBox {
     /** What the line says things are to be like; empty when that was said elsewhere. */
     private String typedLike = "";
 
-    private final Tooltip searchHint =
-            new Tooltip("Parts of words, in any order, and conditions like size<50cm, rating>=3 or -tag:wood (Ctrl+F)");
+    private final Tooltip searchHint = new Tooltip(Phrase.of("app.parts-of-words-in-any"));
     private final Button theme;
     private final Map<Workspace.View, ToggleButton> tabs = new EnumMap<>(Workspace.View.class);
 
@@ -54,28 +54,28 @@ final class TopBar extends HBox {
         name.setMinWidth(Region.USE_PREF_SIZE);
         name.setGraphicTextGap(10);
         getChildren().add(name);
-        tab(Workspace.View.SHELF, "Shelf", "The shelf (Ctrl+1)");
-        tab(Workspace.View.INTAKE, "Intake", "Bring files in (Ctrl+2)");
-        tab(Workspace.View.MEND, "Mend", "Findings and their remedies (Ctrl+3)");
+        tab(Workspace.View.SHELF, Phrase.of("app.shelf"), Phrase.of("app.the-shelf-ctrl-1"));
+        tab(Workspace.View.INTAKE, Phrase.of("app.intake"), Phrase.of("app.bring-files-in-ctrl-2"));
+        tab(Workspace.View.MEND, Phrase.of("app.mend"), Phrase.of("app.findings-and-their-remedies-ctrl"));
         workspace.faults().findings().addListener((o, before, now) -> {
             ToggleButton mend = tabs.get(Workspace.View.MEND);
             if (mend != null) {
-                mend.setText(now.isEmpty() ? "Mend" : "Mend " + now.size());
+                mend.setText(now.isEmpty() ? Phrase.of("app.mend") : Phrase.of("app.mend-2", now.size()));
             }
         });
         searchLine();
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.SOMETIMES);
-        theme = quiet("Light", "Light or dark surroundings", switchTheme);
+        theme = quiet(Phrase.of("app.light"), Phrase.of("app.light-or-dark-surroundings"), switchTheme);
         theme.setId("theme");
-        Button keys = quiet("Shortcuts", "Everything the program can do, and its keys (Ctrl+K)", openKeys);
+        Button keys = quiet(Phrase.of("app.shortcuts"), Phrase.of("app.everything-the-program-can-do"), openKeys);
         getChildren().addAll(search, gap, theme, keys);
     }
 
     private void searchLine() {
-        search.setPromptText("Search names, tags, folders");
+        search.setPromptText(Phrase.of("app.search-names-tags-folders"));
         search.setId("search");
-        search.setAccessibleText("Search");
+        search.setAccessibleText(Phrase.of("app.search"));
         search.getStyleClass().add("search-line");
         search.setTooltip(searchHint);
         search.textProperty().addListener(o -> {
@@ -106,7 +106,7 @@ final class TopBar extends HBox {
 
     /** A picture let go here is looked for: what is like it. */
     private void takesPictures() {
-        Tooltip promise = new Tooltip("Finds what is like this picture");
+        Tooltip promise = new Tooltip(Phrase.of("app.finds-what-is-like-this"));
         search.setOnDragOver(e -> {
             if (picture(e.getDragboard()) != null) {
                 e.acceptTransferModes(TransferMode.COPY);
@@ -179,7 +179,7 @@ final class TopBar extends HBox {
         tab.getStyleClass().add("tab-word");
         tab.setTooltip(new Tooltip(hint));
         tab.setMinWidth(Region.USE_PREF_SIZE);
-        tab.setId("view-" + word.toLowerCase(Locale.ROOT));
+        tab.setId("view-" + view.name().toLowerCase(Locale.ROOT));
         tab.setOnAction(e -> {
             workspace.view().set(view);
             show(view);
@@ -220,6 +220,6 @@ final class TopBar extends HBox {
 
     /** Offers the other surroundings. */
     void showTheme(boolean light) {
-        theme.setText(light ? "Dark" : "Light");
+        theme.setText(light ? Phrase.of("app.dark") : Phrase.of("app.light"));
     }
 }

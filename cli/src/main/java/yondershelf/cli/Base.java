@@ -35,6 +35,7 @@ import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
+import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
@@ -42,14 +43,14 @@ import yondershelf.work.Work;
 abstract class Base implements Callable<Integer> {
     private static final int PAGE = 500;
 
-    @Option(names = "--home", paramLabel = "DIR", description = "Folder of the program's own state.")
+    @Option(names = "--home", paramLabel = "DIR", description = "${bundle:cli.folder-of-the-program-s}")
     @Nullable
     Path home;
 
-    @Option(names = "--json", description = "Print JSON.")
+    @Option(names = "--json", description = "${bundle:cli.print-json}")
     boolean json;
 
-    @Option(names = "--quiet", description = "Do not show how far it is.")
+    @Option(names = "--quiet", description = "${bundle:cli.do-not-show-how-far}")
     boolean quiet;
 
     @Spec
@@ -129,7 +130,7 @@ abstract class Base implements Callable<Integer> {
             }
         }
         if (!json && shown < hits.total()) {
-            say("… and " + (hits.total() - shown) + " more");
+            say(Phrase.of("cli.and-more", hits.total() - shown));
         }
         return node;
     }
@@ -161,12 +162,12 @@ abstract class Base implements Callable<Integer> {
     final void keep(Catalogue catalogue, String what, Relabelled act) throws ProblemException {
         int changed = act.changed();
         if (changed > 0) {
-            catalogue.acts().add(KeptAct.of(what + " of " + changed + (changed == 1 ? " asset" : " assets"), act));
+            catalogue.acts().add(KeptAct.of(Phrase.of("cli.of", what, Phrase.count(changed, "asset")), act));
         }
         if (json) {
             printJson(object().put("changed", changed));
         } else {
-            say(changed + (changed == 1 ? " asset" : " assets") + " changed");
+            say(Phrase.of("cli.changed", Phrase.count(changed, "asset")));
         }
     }
 
@@ -239,8 +240,8 @@ abstract class Base implements Callable<Integer> {
         Set<Kind> out = EnumSet.noneOf(Kind.class);
         for (String word : words) {
             out.add(Kind.of(word)
-                    .orElseThrow(
-                            () -> new CommandLine.ParameterException(spec.commandLine(), "There is no kind " + word)));
+                    .orElseThrow(() -> new CommandLine.ParameterException(
+                            spec.commandLine(), Phrase.of("cli.there-is-no-kind", word))));
         }
         return out;
     }
@@ -249,17 +250,21 @@ abstract class Base implements Callable<Integer> {
     static Library library(Catalogue catalogue, String name) throws ProblemException {
         return catalogue
                 .library(name)
-                .orElseThrow(
-                        () -> new Problem(name, "there is no such library", "Add its folder with: library add " + name)
-                                .raise());
+                .orElseThrow(() -> new Problem(
+                                name,
+                                Phrase.of("cli.there-is-no-such-library"),
+                                Phrase.of("cli.add-its-folder-with-library", name))
+                        .raise());
     }
 
     /** A library by name, id or folder, there or away. */
     static KnownLibrary known(Catalogue catalogue, String name) throws ProblemException {
         return catalogue
                 .named(name)
-                .orElseThrow(
-                        () -> new Problem(name, "there is no such library", "Add its folder with: library add " + name)
-                                .raise());
+                .orElseThrow(() -> new Problem(
+                                name,
+                                Phrase.of("cli.there-is-no-such-library"),
+                                Phrase.of("cli.add-its-folder-with-library", name))
+                        .raise());
     }
 }

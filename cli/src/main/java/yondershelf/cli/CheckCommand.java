@@ -10,9 +10,10 @@ import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
 import yondershelf.mend.Mend;
+import yondershelf.words.Phrase;
 
 /** Lists a library's faults; exit 1 when there are any. */
-@Command(name = "check", description = "List what is wrong in a library.", mixinStandardHelpOptions = true)
+@Command(name = "check", description = "${bundle:cli.list-what-is-wrong-in}", mixinStandardHelpOptions = true)
 final class CheckCommand extends OnLibrary {
     @Override
     void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {
@@ -26,7 +27,7 @@ final class CheckCommand extends OnLibrary {
                 say(finding.severity().word() + "  " + finding.path() + "  " + finding.evidence());
                 Finding.Remedy remedy = finding.remedy();
                 if (remedy != null) {
-                    say("    remedy: " + remedy.sentence());
+                    say(Phrase.of("cli.remedy", remedy.sentence()));
                 }
             }
         }

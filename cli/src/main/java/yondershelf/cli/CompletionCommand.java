@@ -13,14 +13,15 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.format.worker.IsolatedReader;
+import yondershelf.words.Phrase;
 
 /** Writes what a shell completes and what {@code man} shows, where both look below a folder of data. */
 @Command(
         name = "completion",
-        description = "Install the completion of bash and zsh and the manual pages.",
+        description = "${bundle:cli.install-the-completion-of-bash}",
         mixinStandardHelpOptions = true)
 final class CompletionCommand extends Base {
-    @Parameters(paramLabel = "FOLDER", description = "Where data of programs lies, like ~/.local/share.")
+    @Parameters(paramLabel = "FOLDER", description = "${bundle:cli.where-data-of-programs-lies}")
     @SuppressWarnings("NullAway.Init")
     Path folder;
 
@@ -37,7 +38,7 @@ final class CompletionCommand extends Base {
         if (json) {
             printJson(object().put("folder", folder.toString()).put("pages", pages + 1));
         } else {
-            say("Completion and " + (pages + 1) + " manual pages are in " + folder);
+            say(Phrase.of("cli.completion-and-manual-pages-are", pages + 1, folder));
         }
     }
 
@@ -46,7 +47,7 @@ final class CompletionCommand extends Base {
             Files.createDirectories(file.getParent());
             Disk.REAL.write(file, out -> out.write(text.getBytes(StandardCharsets.UTF_8)));
         } catch (IOException e) {
-            throw Problem.of(file, "it cannot be written (" + e.getMessage() + ")")
+            throw Problem.of(file, Phrase.of("cli.it-cannot-be-written", e.getMessage()))
                     .raise(e);
         }
     }

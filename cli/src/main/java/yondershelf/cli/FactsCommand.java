@@ -13,9 +13,9 @@ import yondershelf.facts.FactsMeter;
 import yondershelf.format.worker.IsolatedReader;
 
 /** Measures one file. */
-@Command(name = "facts", description = "Measure one file.", mixinStandardHelpOptions = true)
+@Command(name = "facts", description = "${bundle:cli.measure-one-file}", mixinStandardHelpOptions = true)
 final class FactsCommand extends Base {
-    @Parameters(paramLabel = "FILE", description = "A model, material or picture; FILE#NODE for a part of a model.")
+    @Parameters(paramLabel = "FILE", description = "${bundle:cli.a-model-material-or-picture}")
     @SuppressWarnings("NullAway.Init")
     Path file;
 

@@ -6,11 +6,11 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
 import yondershelf.facts.Facts;
+import yondershelf.words.Phrase;
 
 /** Facts as people read them, and as JSON. */
 final class FactsText {
@@ -28,26 +28,27 @@ final class FactsText {
             first.add(size(facts.sizeMetres()));
         }
         if (facts.triangles() > 0) {
-            first.add(counted(facts.triangles(), "triangle") + " in " + counted(facts.parts(), "part"));
+            first.add(Phrase.of(
+                    "cli.in", Phrase.count(facts.triangles(), "triangle"), Phrase.count(facts.parts(), "part")));
         }
         if (facts.width() > 0) {
-            first.add(count(facts.width()) + " x " + count(facts.height()) + " px");
+            first.add(Phrase.of("cli.x-px", count(facts.width()), count(facts.height())));
         }
         if (!Double.isNaN(facts.stops())) {
-            first.add(String.format(Locale.ROOT, "%.1f stops", facts.stops()));
+            first.add(String.format(Phrase.language(), Phrase.of("cli.1f-stops"), facts.stops()));
         }
         if (facts.mapCount() > 0) {
-            String at = facts.largestMap() > 0 ? " at " + count(facts.largestMap()) + " px" : "";
-            first.add(counted(facts.mapCount(), "map") + at);
+            String at = facts.largestMap() > 0 ? Phrase.of("cli.at-px", count(facts.largestMap())) : "";
+            first.add(Phrase.count(facts.mapCount(), "map") + at);
         }
         out.add(first.isEmpty() ? facts.kind().word() : String.join(", ", first));
         Facts.SceneFacts scene = facts.scene();
         List<String> held = new ArrayList<>();
         if (scene.nodes() > 1) {
-            held.add(counted(scene.nodes(), "node"));
+            held.add(Phrase.count(scene.nodes(), "node"));
         }
-        named(held, "light", scene.lights());
-        named(held, "camera", scene.cameras());
+        named(held, Phrase.count(scene.lights().size(), "light"), scene.lights());
+        named(held, Phrase.count(scene.cameras().size(), "camera"), scene.cameras());
         if (!held.isEmpty()) {
             out.add(String.join(", ", held));
         }
@@ -65,10 +66,10 @@ final class FactsText {
         }
         out.addAll(Columns.of(maps));
         if (!facts.remarks().notShown().isEmpty()) {
-            out.add("Not shown: " + String.join(", ", facts.remarks().notShown()));
+            out.add(Phrase.of("cli.not-shown", String.join(", ", facts.remarks().notShown())));
         }
         if (!facts.remarks().assumed().isEmpty()) {
-            out.add("Assumed: " + String.join(", ", facts.remarks().assumed()));
+            out.add(Phrase.of("cli.assumed", String.join(", ", facts.remarks().assumed())));
         }
         return out;
     }
@@ -78,23 +79,20 @@ final class FactsText {
         double largest = metres.stream().mapToDouble(d -> d).max().orElse(0);
         boolean small = largest < METRES_FROM;
         return metres.stream()
-                        .map(d -> String.format(Locale.ROOT, small ? "%.1f" : "%.2f", small ? d * CENTIMETRES : d))
+                        .map(d ->
+                                String.format(Phrase.language(), small ? "%.1f" : "%.2f", small ? d * CENTIMETRES : d))
                         .collect(Collectors.joining(" x "))
                 + (small ? " cm" : " m");
     }
 
-    private static void named(List<String> out, String what, List<String> names) {
+    private static void named(List<String> out, String counted, List<String> names) {
         if (!names.isEmpty()) {
-            out.add(counted(names.size(), what) + " (" + String.join(", ", names) + ")");
+            out.add(counted + " (" + String.join(", ", names) + ")");
         }
     }
 
     private static String count(long number) {
-        return String.format(Locale.ROOT, "%,d", number);
-    }
-
-    private static String counted(long number, String what) {
-        return count(number) + " " + what + (number == 1 ? "" : "s");
+        return String.format(Phrase.language(), "%,d", number);
     }
 
     /** Fields of which none applies are null; lengths are rounded to micrometres. */

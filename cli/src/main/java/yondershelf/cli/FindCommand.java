@@ -21,50 +21,38 @@ import yondershelf.search.Hits;
 import yondershelf.search.Order;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
+import yondershelf.words.Phrase;
 
 /** Searches all libraries. */
-@Command(
-        name = "find",
-        description = "Search what is known of all libraries, those that are away too.",
-        mixinStandardHelpOptions = true)
+@Command(name = "find", description = "${bundle:cli.search-what-is-known-of}", mixinStandardHelpOptions = true)
 final class FindCommand extends Base {
-    @Parameters(
-            paramLabel = "WORDS",
-            arity = "0..*",
-            description = "Parts of names, tags, folders or notes, and conditions like size<50cm; all must match.")
+    @Parameters(paramLabel = "WORDS", arity = "0..*", description = "${bundle:cli.parts-of-names-tags-folders}")
     List<String> words = List.of();
 
-    @Option(
-            names = "--kind",
-            paramLabel = "K",
-            description = "model, material, hdri, texture or recipe; may be repeated.")
+    @Option(names = "--kind", paramLabel = "K", description = "${bundle:cli.model-material-hdri-texture-or}")
     List<String> kinds = List.of();
 
-    @Option(names = "--tag", paramLabel = "T", description = "A tag, those nested below it included; may be repeated.")
+    @Option(names = "--tag", paramLabel = "T", description = "${bundle:cli.a-tag-those-nested-below}")
     List<String> tags = List.of();
 
-    @Option(names = "--library", paramLabel = "L", description = "Only in this library.")
+    @Option(names = "--library", paramLabel = "L", description = "${bundle:cli.only-in-this-library}")
     @Nullable
     String library;
 
-    @Option(
-            names = "--sort",
-            paramLabel = "ORDER",
-            description = "relevance, name, newest, best-rated, largest, smallest, most-triangles, fewest-triangles or"
-                    + " highest-resolution or most-used.")
+    @Option(names = "--sort", paramLabel = "ORDER", description = "${bundle:cli.relevance-name-newest-best-rated}")
     String sort = Order.RELEVANCE.word();
 
-    @Option(names = "--limit", paramLabel = "N", description = "At most N hits; 0 for all.")
+    @Option(names = "--limit", paramLabel = "N", description = "${bundle:cli.at-most-n-hits-0}")
     int limit;
 
-    @Option(names = "--favourite", description = "Only favourites.")
+    @Option(names = "--favourite", description = "${bundle:cli.only-favourites}")
     boolean favourite;
 
-    @Option(names = "--kept", paramLabel = "NAME", description = "What a search finds that is kept under this name.")
+    @Option(names = "--kept", paramLabel = "NAME", description = "${bundle:cli.what-a-search-finds-that}")
     @Nullable
     String kept;
 
-    @Option(names = "--fresh", description = "Look through the libraries first.")
+    @Option(names = "--fresh", description = "${bundle:cli.look-through-the-libraries-first}")
     boolean fresh;
 
     @Override
@@ -78,8 +66,10 @@ final class FindCommand extends Base {
                     .filter(k -> fresh || !k.isLookedThrough())
                     .forEach(k -> report(new Problem(
                             k.root().toString(),
-                            "the library is away" + (k.isLookedThrough() ? "" : " and was never looked through"),
-                            "Connect its drive")));
+                            Phrase.of(
+                                    "cli.the-library-is-away",
+                                    k.isLookedThrough() ? "" : Phrase.of("cli.and-was-never-looked-through")),
+                            Phrase.of("cli.connect-its-drive"))));
         }
         KnownLibrary only = library == null ? null : known(catalogue, library);
         Query query = QueryText.parse(
@@ -87,8 +77,8 @@ final class FindCommand extends Base {
                 .withKinds(wanted)
                 .withTags(new LinkedHashSet<>(tags))
                 .withOrder(Order.of(sort)
-                        .orElseThrow(() ->
-                                new CommandLine.ParameterException(spec.commandLine(), "There is no order " + sort)));
+                        .orElseThrow(() -> new CommandLine.ParameterException(
+                                spec.commandLine(), Phrase.of("cli.there-is-no-order", sort))));
         Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
         ObjectNode node = tell(catalogue, hits, limit);
         ObjectNode facets = node.putObject("facets");
@@ -107,7 +97,8 @@ final class FindCommand extends Base {
         String more = name == null
                 ? ""
                 : KeptSearch.named(catalogue.home(), name)
-                                .orElseThrow(() -> new Problem(name, "no search is kept under this name", "").raise())
+                                .orElseThrow(
+                                        () -> new Problem(name, Phrase.of("cli.no-search-is-kept-under"), "").raise())
                                 .text()
                         + " ";
         return more

@@ -12,60 +12,54 @@ import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Relabel;
+import yondershelf.words.Phrase;
 
 /** Says something of many assets in one act. */
-@Command(
-        name = "label",
-        description = "Say something of assets: of those that files belong to, or of all that a query finds.",
-        mixinStandardHelpOptions = true)
+@Command(name = "label", description = "${bundle:cli.say-something-of-assets-of}", mixinStandardHelpOptions = true)
 final class LabelCommand extends OnAssets {
-    @Option(
-            names = "--name",
-            paramLabel = "TEXT",
-            description =
-                    "Its name; {name} stands for the one there is, {n} for a number. Empty brings the file's back.")
+    @Option(names = "--name", paramLabel = "TEXT", description = "${bundle:cli.its-name-name-stands-for}")
     @Nullable
     String name;
 
-    @Option(names = "--note", paramLabel = "TEXT", description = "A note.")
+    @Option(names = "--note", paramLabel = "TEXT", description = "${bundle:cli.a-note}")
     @Nullable
     String note;
 
-    @Option(names = "--author", paramLabel = "TEXT", description = "Who made it.")
+    @Option(names = "--author", paramLabel = "TEXT", description = "${bundle:cli.who-made-it}")
     @Nullable
     String author;
 
-    @Option(names = "--licence", paramLabel = "ID", description = "How it may be used: an SPDX identifier, or words.")
+    @Option(names = "--licence", paramLabel = "ID", description = "${bundle:cli.how-it-may-be-used}")
     @Nullable
     String licence;
 
-    @Option(names = "--version", paramLabel = "TEXT", description = "Its version.")
+    @Option(names = "--version", paramLabel = "TEXT", description = "${bundle:cli.its-version}")
     @Nullable
     String version;
 
-    @Option(names = "--job", paramLabel = "TEXT", description = "What it was made or got for.")
+    @Option(names = "--job", paramLabel = "TEXT", description = "${bundle:cli.what-it-was-made-or}")
     @Nullable
     String job;
 
-    @Option(names = "--rating", paramLabel = "N", description = "How good it is, 1 to 5; 0 for nothing said.")
+    @Option(names = "--rating", paramLabel = "N", description = "${bundle:cli.how-good-it-is-1}")
     @Nullable
     Integer rating;
 
-    @Option(names = "--favourite", negatable = true, description = "A favourite, or not any more.")
+    @Option(names = "--favourite", negatable = true, description = "${bundle:cli.a-favourite-or-not-any}")
     @Nullable
     Boolean favourite;
 
-    @Option(names = "--tag", paramLabel = "T", description = "A tag all of them get, nested with /; may be repeated.")
+    @Option(names = "--tag", paramLabel = "T", description = "${bundle:cli.a-tag-all-of-them}")
     List<String> tags = List.of();
 
-    @Option(names = "--untag", paramLabel = "T", description = "A tag none of them keeps; may be repeated.")
+    @Option(names = "--untag", paramLabel = "T", description = "${bundle:cli.a-tag-none-of-them}")
     List<String> untags = List.of();
 
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Relabel wanted = wanted();
         if (wanted.isNothing()) {
-            throw new CommandLine.ParameterException(spec.commandLine(), "Say what of the assets: at least one label");
+            throw new CommandLine.ParameterException(spec.commandLine(), Phrase.of("cli.say-what-of-the-assets"));
         }
         Catalogue catalogue = catalogue(reader);
         Relabelled act = catalogue.relabel(keys(catalogue), wanted);
@@ -83,7 +77,7 @@ final class LabelCommand extends OnAssets {
         out = with(out, Edit.Field.FAVOURITE, favourite == null ? null : favourite.toString());
         if (rating != null && (rating < 0 || rating > Labels.BEST)) {
             throw new CommandLine.ParameterException(
-                    spec.commandLine(), "A rating is a number from 0 to " + Labels.BEST);
+                    spec.commandLine(), Phrase.of("cli.a-rating-is-a-number", Labels.BEST));
         }
         out = with(out, Edit.Field.RATING, rating == null ? null : rating.toString());
         for (String tag : tags) {

@@ -13,11 +13,12 @@ import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 
 /** {@code library add}, {@code library list} and what else can be done with whole libraries. */
 @Command(
         name = "library",
-        description = "Add, list, name, sort, hide and remove libraries.",
+        description = "${bundle:cli.add-list-name-sort-hide}",
         mixinStandardHelpOptions = true,
         subcommands = {
             LibraryCommand.Add.class,
@@ -38,9 +39,7 @@ final class LibraryCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new CommandLine.ParameterException(
-                spec.commandLine(),
-                "Say what to do: library add, create, list, rename, hide, show, move, target, remove or allow");
+        throw new CommandLine.ParameterException(spec.commandLine(), Phrase.of("cli.say-what-to-do-library"));
     }
 
     private static ObjectNode describe(Library library) {
@@ -59,16 +58,16 @@ final class LibraryCommand implements Runnable {
     }
 
     /** Makes a folder a library, or opens one. */
-    @Command(name = "add", description = "Open a folder as a library.", mixinStandardHelpOptions = true)
+    @Command(name = "add", description = "${bundle:cli.open-a-folder-as-a}", mixinStandardHelpOptions = true)
     static final class Add extends Base {
-        @Parameters(paramLabel = "DIR", description = "The folder.")
+        @Parameters(paramLabel = "DIR", description = "${bundle:cli.the-folder}")
         @SuppressWarnings("NullAway.Init")
         Path folder;
 
-        @Option(names = "--name", paramLabel = "N", description = "Name of a new library.")
+        @Option(names = "--name", paramLabel = "N", description = "${bundle:cli.name-of-a-new-library}")
         String name = "";
 
-        @Option(names = "--copy", description = "The folder is a copy of a library: give it an id of its own.")
+        @Option(names = "--copy", description = "${bundle:cli.the-folder-is-a-copy}")
         boolean copy;
 
         @Override
@@ -84,16 +83,13 @@ final class LibraryCommand implements Runnable {
     }
 
     /** Makes a new folder a library. */
-    @Command(
-            name = "create",
-            description = "Make a new library, with folders to begin with.",
-            mixinStandardHelpOptions = true)
+    @Command(name = "create", description = "${bundle:cli.make-a-new-library-with}", mixinStandardHelpOptions = true)
     static final class Create extends Base {
-        @Parameters(paramLabel = "DIR", description = "A folder that is new or empty.")
+        @Parameters(paramLabel = "DIR", description = "${bundle:cli.a-folder-that-is-new}")
         @SuppressWarnings("NullAway.Init")
         Path folder;
 
-        @Option(names = "--name", paramLabel = "N", description = "Its name; else the folder's.")
+        @Option(names = "--name", paramLabel = "N", description = "${bundle:cli.its-name-else-the-folder}")
         String name = "";
 
         @Override
@@ -109,7 +105,7 @@ final class LibraryCommand implements Runnable {
 
     /** A command about one library that is known, there or away. */
     abstract static class OnKnown extends Base {
-        @Parameters(index = "0", paramLabel = "LIBRARY", description = "Its name, id or folder.")
+        @Parameters(index = "0", paramLabel = "LIBRARY", description = "${bundle:cli.its-name-id-or-folder}")
         @SuppressWarnings("NullAway.Init")
         private String which;
 
@@ -134,44 +130,44 @@ final class LibraryCommand implements Runnable {
     /** Gives a library another name. */
     @Command(
             name = "rename",
-            description = "Give a library another name, for everybody who uses it.",
+            description = "${bundle:cli.give-a-library-another-name}",
             mixinStandardHelpOptions = true)
     static final class Rename extends OnKnown {
-        @Parameters(index = "1", paramLabel = "NAME", description = "The new name.")
+        @Parameters(index = "1", paramLabel = "NAME", description = "${bundle:cli.the-new-name}")
         @SuppressWarnings("NullAway.Init")
         private String name;
 
         @Override
         String run(Catalogue catalogue, KnownLibrary library) throws ProblemException {
             catalogue.rename(library, name);
-            return "it is called " + library.name() + " now";
+            return Phrase.of("cli.it-is-called-now", library.name());
         }
     }
 
     /** Leaves a library out of searches. */
-    @Command(name = "hide", description = "Show nothing of a library.", mixinStandardHelpOptions = true)
+    @Command(name = "hide", description = "${bundle:cli.show-nothing-of-a-library}", mixinStandardHelpOptions = true)
     static final class Hide extends OnKnown {
         @Override
         String run(Catalogue catalogue, KnownLibrary library) throws ProblemException {
             catalogue.hide(library, true);
-            return "nothing of " + library.name() + " is shown";
+            return Phrase.of("cli.nothing-of-is-shown", library.name());
         }
     }
 
     /** Takes a hidden library into searches again. */
-    @Command(name = "show", description = "Show a hidden library again.", mixinStandardHelpOptions = true)
+    @Command(name = "show", description = "${bundle:cli.show-a-hidden-library-again}", mixinStandardHelpOptions = true)
     static final class Show extends OnKnown {
         @Override
         String run(Catalogue catalogue, KnownLibrary library) throws ProblemException {
             catalogue.hide(library, false);
-            return library.name() + " is shown";
+            return Phrase.of("cli.is-shown", library.name());
         }
     }
 
     /** Gives a library another place in the list. */
-    @Command(name = "move", description = "Give a library another place in the list.", mixinStandardHelpOptions = true)
+    @Command(name = "move", description = "${bundle:cli.give-a-library-another-place}", mixinStandardHelpOptions = true)
     static final class Move extends OnKnown {
-        @Parameters(index = "1", paramLabel = "PLACE", description = "From 1.")
+        @Parameters(index = "1", paramLabel = "PLACE", description = "${bundle:cli.from-1}")
         private int place;
 
         @Override
@@ -182,15 +178,12 @@ final class LibraryCommand implements Runnable {
     }
 
     /** Says where new things go. */
-    @Command(
-            name = "target",
-            description = "Let new things go to a library unless another is named.",
-            mixinStandardHelpOptions = true)
+    @Command(name = "target", description = "${bundle:cli.let-new-things-go-to}", mixinStandardHelpOptions = true)
     static final class Target extends OnKnown {
         @Override
         String run(Catalogue catalogue, KnownLibrary library) throws ProblemException {
             catalogue.setTarget(library(catalogue, library.id()));
-            return "new things go to " + library.name();
+            return Phrase.of("cli.new-things-go-to", library.name());
         }
     }
 
@@ -198,10 +191,10 @@ final class LibraryCommand implements Runnable {
     @Command(
             name = "remove",
             aliases = "close",
-            description = "Forget a library, also one that is away. No file is deleted.",
+            description = "${bundle:cli.forget-a-library-also-one}",
             mixinStandardHelpOptions = true)
     static final class Remove extends Base {
-        @Parameters(paramLabel = "LIBRARY", description = "Its name or folder.")
+        @Parameters(paramLabel = "LIBRARY", description = "${bundle:cli.its-name-or-folder}")
         @SuppressWarnings("NullAway.Init")
         String which;
 
@@ -214,18 +207,15 @@ final class LibraryCommand implements Runnable {
             if (json) {
                 printJson(node);
             } else {
-                say("forgot " + folder + "; its folder and labels stay as they are");
+                say(Phrase.of("cli.forgot-its-folder-and-labels", folder));
             }
         }
     }
 
     /** Lets files refer to what lies in a folder outside. */
-    @Command(
-            name = "allow",
-            description = "Let files refer to what lies in a folder outside the libraries.",
-            mixinStandardHelpOptions = true)
+    @Command(name = "allow", description = "${bundle:cli.let-files-refer-to-what}", mixinStandardHelpOptions = true)
     static final class Allow extends Base {
-        @Parameters(paramLabel = "DIR", description = "The folder.")
+        @Parameters(paramLabel = "DIR", description = "${bundle:cli.the-folder}")
         @SuppressWarnings("NullAway.Init")
         Path folder;
 
@@ -236,13 +226,13 @@ final class LibraryCommand implements Runnable {
             if (json) {
                 printJson(node);
             } else {
-                say("files may refer to " + folder);
+                say(Phrase.of("cli.files-may-refer-to", folder));
             }
         }
     }
 
     /** Lists the libraries of this machine. */
-    @Command(name = "list", description = "List the libraries.", mixinStandardHelpOptions = true)
+    @Command(name = "list", description = "${bundle:cli.list-the-libraries}", mixinStandardHelpOptions = true)
     static final class ListAll extends Base {
         @Override
         void run(IsolatedReader reader) throws ProblemException {
@@ -259,7 +249,7 @@ final class LibraryCommand implements Runnable {
                     say(library.name() + "  " + library.root()
                             + (library.isAway() ? "  (away)" : "")
                             + (library.isHidden() ? "  (hidden)" : "")
-                            + (library.id().equals(target) ? "  (new things go here)" : ""));
+                            + (library.id().equals(target) ? Phrase.of("cli.new-things-go-here") : ""));
                 }
             }
             if (json) {

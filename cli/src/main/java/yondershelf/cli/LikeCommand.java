@@ -15,22 +15,19 @@ import yondershelf.search.Hits;
 import yondershelf.search.Query;
 
 /** What looks like something. */
-@Command(
-        name = "like",
-        description = "Find what looks most like an asset, a picture or a colour, the likest first.",
-        mixinStandardHelpOptions = true)
+@Command(name = "like", description = "${bundle:cli.find-what-looks-most-like}", mixinStandardHelpOptions = true)
 final class LikeCommand extends Base {
-    @Parameters(paramLabel = "THING", description = "A file of an asset, any other picture, or a colour like #2f8f80.")
+    @Parameters(paramLabel = "THING", description = "${bundle:cli.a-file-of-an-asset}")
     @SuppressWarnings("NullAway.Init")
     private String thing;
 
-    @Option(names = "--kind", paramLabel = "K", description = "Only these; may be repeated. Of an asset: its own kind.")
+    @Option(names = "--kind", paramLabel = "K", description = "${bundle:cli.only-these-may-be-repeated}")
     List<String> kinds = List.of();
 
-    @Option(names = "--limit", paramLabel = "N", description = "At most N hits (default: ${DEFAULT-VALUE}).")
+    @Option(names = "--limit", paramLabel = "N", description = "${bundle:cli.at-most-n-hits-default}")
     int limit = 20;
 
-    @Option(names = "--known", description = "Look at nothing that nobody has looked at yet.")
+    @Option(names = "--known", description = "${bundle:cli.look-at-nothing-that-nobody}")
     boolean known;
 
     @Override

@@ -2,14 +2,21 @@ package yondershelf.cli;
 
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import yondershelf.catalogue.Home;
 import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** The command line. Exit 0 fine, 1 the work found or hit something, 2 wrong usage. */
 @Command(
         name = "yonder",
-        description = "Headless commands of Yonder Shelf.",
+        description = "${bundle:cli.headless-commands-of-yonder-shelf}",
         mixinStandardHelpOptions = true,
         version = "Yonder Shelf 0.1.0",
         subcommands = {
@@ -41,16 +48,30 @@ public final class Main implements Runnable {
 
     /** Runs one command and gives its exit code. */
     public static int run(PrintWriter out, PrintWriter err, String... args) {
+        Phrase.speak(language(args));
         CommandLine line = new CommandLine(new Main());
+        line.setResourceBundle(Phrase.bundle());
         line.setOut(out);
         line.setErr(err);
         line.setExecutionExceptionHandler((e, command, parsed) -> {
-            err.println(Problem.of(command.getCommandName(), "this went wrong inside the program (" + e + ")")
+            err.println(Problem.of(command.getCommandName(), Phrase.of("cli.this-went-wrong-inside-the", e))
                     .sentence());
             e.printStackTrace(err);
             return 1;
         });
         return line.execute(args);
+    }
+
+    /** The one set in the home folder; a folder that cannot be read is told of by the command. */
+    private static Locale language(String... args) {
+        List<String> words = List.of(args);
+        int at = words.indexOf("--home");
+        Path home = at >= 0 && at + 1 < words.size() ? Path.of(words.get(at + 1)) : Home.usual();
+        try {
+            return Files.isDirectory(home) ? Home.open(home).language() : Phrase.wanted("");
+        } catch (ProblemException e) {
+            return Phrase.wanted("");
+        }
     }
 
     @Override

@@ -15,22 +15,23 @@ import yondershelf.library.UndoRun;
 import yondershelf.library.Undoing;
 import yondershelf.mend.Finding;
 import yondershelf.mend.Mend;
+import yondershelf.words.Phrase;
 
 /** Applies the remedies of a library's findings, or takes such a run back. */
-@Command(name = "mend", description = "Apply remedies, or undo a run.", mixinStandardHelpOptions = true)
+@Command(name = "mend", description = "${bundle:cli.apply-remedies-or-undo-a}", mixinStandardHelpOptions = true)
 final class MendCommand extends OnLibrary {
-    @Option(names = "--only", paramLabel = "CODE", description = "Only findings with this code.")
+    @Option(names = "--only", paramLabel = "CODE", description = "${bundle:cli.only-findings-with-this-code}")
     @Nullable
     String only;
 
-    @Option(names = "--undo", paramLabel = "RUN", description = "Take an earlier run back.")
+    @Option(names = "--undo", paramLabel = "RUN", description = "${bundle:cli.take-an-earlier-run-back}")
     @Nullable
     String undo;
 
-    @Option(names = "--skip", description = "With --undo: leave files that were changed since as they are.")
+    @Option(names = "--skip", description = "${bundle:cli.with-undo-leave-files-that}")
     boolean skip;
 
-    @Option(names = "--runs", description = "List earlier runs, those of take too, newest first.")
+    @Option(names = "--runs", description = "${bundle:cli.list-earlier-runs-those-of}")
     boolean runs;
 
     @Override
@@ -60,17 +61,17 @@ final class MendCommand extends OnLibrary {
                 .filter(f -> code == null || f.code() == code)
                 .forEach(f -> {
                     left.add(CheckCommand.describe(f));
-                    say(spec.commandLine().getErr(), f.path() + ": " + f.evidence() + ": no safe remedy is known");
+                    say(spec.commandLine().getErr(), Phrase.of("cli.no-safe-remedy-is-known", f.path(), f.evidence()));
                     markHit();
                 });
-        print(node, chosen.size() + " mended" + (run == null ? "" : ", undo with --undo " + run));
+        print(node, Phrase.of("cli.mended", chosen.size(), run == null ? "" : Phrase.of("cli.undo-with-undo", run)));
     }
 
     private void undo(ObjectNode node, Library library, String run) throws ProblemException {
         Undoing.Undone done = FileActs.undo(library, run, skip, work);
         done.skipped().forEach(this::report);
         node.put("undone", run).put("files", done.files());
-        print(node, done.files() + " files have their old bytes again");
+        print(node, Phrase.of("cli.files-have-their-old-bytes", done.files()));
     }
 
     private void list(ObjectNode node, Library library) throws ProblemException {
@@ -85,8 +86,8 @@ final class MendCommand extends OnLibrary {
                     .put("damage", run.damage());
             if (!json) {
                 say(run.run() + "  " + run.when() + "  " + run.what() + ", "
-                        + run.files() + (run.files() == 1 ? " file" : " files")
-                        + (run.undone() ? ", taken back" : "")
+                        + Phrase.count(run.files(), "file")
+                        + (run.undone() ? Phrase.of("cli.taken-back") : "")
                         + (run.damage().isEmpty() ? "" : ", " + run.damage()));
             }
         }

@@ -18,18 +18,16 @@ import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.mend.Relocation;
 import yondershelf.search.Key;
+import yondershelf.words.Phrase;
 
 /** Puts assets in another folder of their library. */
-@Command(
-        name = "move",
-        description = "Move assets to another folder of their library; what names their files is mended.",
-        mixinStandardHelpOptions = true)
+@Command(name = "move", description = "${bundle:cli.move-assets-to-another-folder}", mixinStandardHelpOptions = true)
 final class MoveCommand extends OnAssets {
     @Option(
             names = "--to",
             required = true,
             paramLabel = "FOLDER",
-            description = "Below the library's root; made when it is not there. Empty for the root.")
+            description = "${bundle:cli.below-the-library-s-root}")
     @SuppressWarnings("NullAway.Init")
     private String to;
 
@@ -64,7 +62,7 @@ final class MoveCommand extends OnAssets {
             files += done.files();
             rewritten += done.rewritten();
         }
-        String what = "move " + moved + (moved == 1 ? " asset" : " assets") + " to " + folder;
+        String what = Phrase.of("cli.move-to", Phrase.count(moved, "asset"), folder);
         if (!kept.isEmpty()) {
             catalogue.acts().add(KeptAct.of(what, kept));
         }
@@ -72,11 +70,14 @@ final class MoveCommand extends OnAssets {
         if (json) {
             printJson(node);
         } else {
-            say(moved + (moved == 1 ? " asset" : " assets") + " moved, " + files + (files == 1 ? " file" : " files")
-                    + (rewritten == 0 ? "" : ", references mended in " + rewritten));
+            say(Phrase.of(
+                    "cli.moved",
+                    Phrase.count(moved, "asset"),
+                    Phrase.count(files, "file"),
+                    rewritten == 0 ? "" : Phrase.of("cli.references-mended-in", rewritten)));
         }
         if (moved == 0 && wanted.isEmpty()) {
-            report(Problem.of(folder, "nothing was found that could go there"));
+            report(Problem.of(folder, Phrase.of("cli.nothing-was-found-that-could")));
         }
     }
 }

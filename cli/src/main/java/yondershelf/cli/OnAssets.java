@@ -17,23 +17,21 @@ import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
+import yondershelf.words.Phrase;
 
 /** A command that does something to assets: to those that files belong to, or to all that a query finds. */
 abstract class OnAssets extends Base {
-    @Parameters(paramLabel = "PATH", arity = "0..*", description = "Files of assets in open libraries.")
+    @Parameters(paramLabel = "PATH", arity = "0..*", description = "${bundle:cli.files-of-assets-in-open}")
     List<Path> paths = List.of();
 
-    @Option(
-            names = "--where",
-            paramLabel = "QUERY",
-            description = "All assets found by words and conditions, as find takes them.")
+    @Option(names = "--where", paramLabel = "QUERY", description = "${bundle:cli.all-assets-found-by-words}")
     @Nullable
     String where;
 
     final List<Key> keys(Catalogue catalogue) throws ProblemException {
         String query = where;
         if (paths.isEmpty() == (query == null)) {
-            throw new CommandLine.ParameterException(spec.commandLine(), "Say which assets: paths or --where");
+            throw new CommandLine.ParameterException(spec.commandLine(), Phrase.of("cli.say-which-assets-paths-or"));
         }
         return query == null ? named(catalogue) : found(catalogue, query);
     }
@@ -54,8 +52,8 @@ abstract class OnAssets extends Base {
                             out::add,
                             () -> report(new Problem(
                                     path.toString(),
-                                    "it belongs to no asset of an open library",
-                                    "Scan its library first")));
+                                    Phrase.of("cli.it-belongs-to-no-asset"),
+                                    Phrase.of("cli.scan-its-library-first"))));
         }
         return new ArrayList<>(out);
     }

@@ -8,10 +8,11 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
+import yondershelf.words.Phrase;
 
 /** A command about one library that is open already. */
 abstract class OnLibrary extends Base {
-    @Parameters(paramLabel = "LIBRARY", description = "Name, id or folder of a library.")
+    @Parameters(paramLabel = "LIBRARY", description = "${bundle:cli.name-id-or-folder-of}")
     @SuppressWarnings("NullAway.Init")
     private String name;
 
@@ -30,6 +31,6 @@ abstract class OnLibrary extends Base {
         }
         return Finding.Code.of(word)
                 .orElseThrow(() -> new CommandLine.ParameterException(
-                        spec.commandLine(), "There is no code " + word + "; docs/cli.md lists them"));
+                        spec.commandLine(), Phrase.of("cli.there-is-no-code-docs", word)));
     }
 }

@@ -12,6 +12,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 
 /**
  * A single file given on the command line, or a node in it: {@code props.glb#Lantern}.
@@ -35,8 +36,7 @@ record OneFile(Path file, String node) {
         return node.isEmpty()
                 ? whole
                 : whole.below(node)
-                        .orElseThrow(() -> Problem.of(
-                                        file, "there is no node " + node + " in it, but there are: " + names(whole))
+                        .orElseThrow(() -> Problem.of(file, Phrase.of("cli.there-is-no-node-in", node, names(whole)))
                                 .raise());
     }
 
@@ -47,7 +47,7 @@ record OneFile(Path file, String node) {
                 .distinct()
                 .limit(MOST_NAMES)
                 .collect(Collectors.joining(", "));
-        return names.isEmpty() ? "none with a name" : names;
+        return names.isEmpty() ? Phrase.of("cli.none-with-a-name") : names;
     }
 
     private static final int MOST_NAMES = 20;
@@ -55,7 +55,7 @@ record OneFile(Path file, String node) {
     Kind kind(ContentReader reader) throws ProblemException {
         Path whole = file.toAbsolutePath().normalize();
         if (!Files.isRegularFile(whole) || whole.getParent() == null) {
-            throw Problem.of(file, "there is no such file").raise();
+            throw Problem.of(file, Phrase.of("cli.there-is-no-such-file")).raise();
         }
         Sorted sorted = Sorter.sort(whole.getParent(), List.of(String.valueOf(whole.getFileName())), reader);
         if (sorted.items().isEmpty()) {

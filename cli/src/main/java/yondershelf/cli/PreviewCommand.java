@@ -18,29 +18,33 @@ import yondershelf.format.worker.IsolatedReader;
 import yondershelf.render.Booth;
 import yondershelf.render.Shader;
 import yondershelf.render.Shaders;
+import yondershelf.words.Phrase;
 
 /** Takes a preview of one file. */
-@Command(name = "preview", description = "Take a preview of one file.", mixinStandardHelpOptions = true)
+@Command(name = "preview", description = "${bundle:cli.take-a-preview-of-one}", mixinStandardHelpOptions = true)
 final class PreviewCommand extends Base {
     private static final int LARGEST = 4096;
 
-    @Parameters(
-            paramLabel = "FILE",
-            description = "A model, material, HDRI or texture; FILE#NODE for a part of a model.")
+    @Parameters(paramLabel = "FILE", description = "${bundle:cli.a-model-material-hdri-or}")
     @SuppressWarnings("NullAway.Init")
     Path file;
 
-    @Option(names = "--out", paramLabel = "PNG", required = true, description = "Where to write the picture.")
+    @Option(
+            names = "--out",
+            paramLabel = "PNG",
+            required = true,
+            description = "${bundle:cli.where-to-write-the-picture}")
     @SuppressWarnings("NullAway.Init")
     Path target;
 
-    @Option(names = "--size", paramLabel = "N", description = "Edge in pixels, 16 to 4096.")
+    @Option(names = "--size", paramLabel = "N", description = "${bundle:cli.edge-in-pixels-16-to}")
     int size = 256;
 
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         if (size < 16 || size > LARGEST) {
-            throw new CommandLine.ParameterException(spec.commandLine(), "--size goes from 16 to " + LARGEST);
+            throw new CommandLine.ParameterException(
+                    spec.commandLine(), Phrase.of("cli.size-goes-from-16-to", LARGEST));
         }
         Booth booth = new Booth(new Shaders(reader));
         OneFile one = OneFile.of(file);
@@ -62,12 +66,13 @@ final class PreviewCommand extends Base {
             default -> booth.preview(reader.readColours(ImageSource.at(file)), size);
         };
         if (picture == null) {
-            throw Problem.of(file, "taking the preview was stopped").raise();
+            throw Problem.of(file, Phrase.of("cli.taking-the-preview-was-stopped"))
+                    .raise();
         }
         try {
             Files.write(target, Formats.png(booth.onBackdrop(picture)));
         } catch (IOException e) {
-            throw Problem.of(target, "the preview could not be written (" + e.getMessage() + ")")
+            throw Problem.of(target, Phrase.of("cli.the-preview-could-not-be", e.getMessage()))
                     .raise(e);
         }
         ObjectNode node = object();

@@ -5,6 +5,7 @@ import java.io.PrintWriter;
 import java.util.function.Consumer;
 import yondershelf.content.Problem;
 import yondershelf.content.Visible;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Tells on a terminal how far something long is: one line that is written over, on standard error. Safe for several threads. */
@@ -37,7 +38,7 @@ final class Progress implements Work {
             return;
         }
         last = now;
-        String figure = total > 0 ? done + " of " + total + "  " : "";
+        String figure = total > 0 ? Phrase.of("cli.of-2", done, total) : "";
         String line = Visible.text(figure + what);
         line = line.length() > WIDE ? line.substring(0, WIDE - 1) + "…" : line;
         out.print("\r" + line + " ".repeat(Math.max(0, shown - line.length())));

@@ -14,11 +14,12 @@ import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.sorting.Sorted;
+import yondershelf.words.Phrase;
 
 /** Looks through a library and measures what is new in it. */
-@Command(name = "scan", description = "Look through a library and measure its assets.", mixinStandardHelpOptions = true)
+@Command(name = "scan", description = "${bundle:cli.look-through-a-library-and}", mixinStandardHelpOptions = true)
 final class ScanCommand extends OnLibrary {
-    @Option(names = "--fresh", description = "Forget what is known of it and find everything out again; labels stay.")
+    @Option(names = "--fresh", description = "${bundle:cli.forget-what-is-known-of}")
     boolean fresh;
 
     @Override
@@ -50,7 +51,7 @@ final class ScanCommand extends OnLibrary {
         if (json) {
             printJson(node);
         } else {
-            say(library.name() + ": " + assets.size() + " assets " + kinds);
+            say(Phrase.of("cli.assets", library.name(), Phrase.count(assets.size(), "asset"), kinds));
         }
     }
 }

@@ -1,6 +1,8 @@
 package yondershelf.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Locale;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Home;
@@ -8,39 +10,54 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.format.worker.Limits;
+import yondershelf.words.Phrase;
 
 /** Shows or changes a setting of this machine. */
-@Command(name = "setting", description = "Show or change a setting.", mixinStandardHelpOptions = true)
+@Command(name = "setting", description = "${bundle:cli.show-or-change-a-setting}", mixinStandardHelpOptions = true)
 final class SettingCommand extends Base {
     private static final String READER = "reader-megabytes";
+    private static final String SYSTEM = "system";
 
-    @Parameters(index = "0", paramLabel = "NAME", description = "reader-megabytes: what reading one file may use.")
+    @Parameters(index = "0", paramLabel = "NAME", description = "${bundle:cli.language-setting}")
     @SuppressWarnings("NullAway.Init")
     String name;
 
-    @Parameters(index = "1", arity = "0..1", paramLabel = "VALUE", description = "The new value.")
+    @Parameters(index = "1", arity = "0..1", paramLabel = "VALUE", description = "${bundle:cli.the-new-value}")
     String value = "";
 
     @Override
     void run(IsolatedReader reader) throws ProblemException {
-        if (!name.equals(READER)) {
-            throw Problem.of(name, "there is no such setting; there is " + READER)
-                    .raise();
-        }
         Home state = quietCatalogue(reader).home();
-        if (!value.isEmpty()) {
-            if (!value.matches("[1-9]\\d{2,5}")) {
-                throw Problem.of(value, "this is no number of megabytes from 100 to 999999")
+        String usual = switch (name) {
+            case READER -> String.valueOf(Limits.USUAL.mostMegabytes());
+            case Home.LANGUAGE -> SYSTEM;
+            default ->
+                throw Problem.of(name, Phrase.of("cli.there-is-no-such-setting", READER + ", " + Home.LANGUAGE))
                         .raise();
-            }
-            state.setSetting(READER, value);
+        };
+        if (!value.isEmpty()) {
+            check();
+            state.setSetting(name, value.equals(SYSTEM) ? "" : value);
         }
-        String now = state.setting(READER, String.valueOf(Limits.USUAL.mostMegabytes()));
-        ObjectNode node = object().put(READER, now);
+        String kept = state.setting(name, "");
+        String now = kept.isEmpty() ? usual : kept;
+        ObjectNode node = object().put(name, now);
         if (json) {
             printJson(node);
         } else {
-            say(READER + " " + now);
+            say(name + " " + now);
+        }
+    }
+
+    private void check() throws ProblemException {
+        if (name.equals(READER) && !value.matches("[1-9]\\d{2,5}")) {
+            throw Problem.of(value, Phrase.of("cli.this-is-no-number-of")).raise();
+        }
+        List<String> languages =
+                Phrase.LANGUAGES.stream().map(Locale::toLanguageTag).toList();
+        if (name.equals(Home.LANGUAGE) && !value.equals(SYSTEM) && !languages.contains(value)) {
+            throw Problem.of(value, Phrase.of("cli.this-language-is-not-shipped", String.join(", ", languages)))
+                    .raise();
         }
     }
 }

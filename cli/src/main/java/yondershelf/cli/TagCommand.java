@@ -6,11 +6,12 @@ import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
+import yondershelf.words.Phrase;
 
 /** Changes tags wherever they are given. */
 @Command(
         name = "tag",
-        description = "Change a tag, and those nested below it, wherever it is given.",
+        description = "${bundle:cli.change-a-tag-and-those}",
         mixinStandardHelpOptions = true,
         subcommands = {TagCommand.Rename.class, TagCommand.Merge.class, TagCommand.Delete.class})
 final class TagCommand implements Runnable {
@@ -20,12 +21,12 @@ final class TagCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new CommandLine.ParameterException(spec.commandLine(), "rename, merge or delete");
+        throw new CommandLine.ParameterException(spec.commandLine(), Phrase.of("cli.rename-merge-or-delete"));
     }
 
     /** One that has an old tag. */
     abstract static class OnTag extends Base {
-        @Parameters(index = "0", paramLabel = "TAG", description = "The tag there is.")
+        @Parameters(index = "0", paramLabel = "TAG", description = "${bundle:cli.the-tag-there-is}")
         @SuppressWarnings("NullAway.Init")
         private String tag;
 
@@ -33,17 +34,14 @@ final class TagCommand implements Runnable {
             Catalogue catalogue = catalogue(reader);
             keep(
                     catalogue,
-                    to.isEmpty() ? "delete tag " + tag : "rename tag " + tag,
+                    to.isEmpty() ? Phrase.of("cli.delete-tag", tag) : Phrase.of("cli.rename-tag", tag),
                     catalogue.retag(tag, to, mayExist));
         }
     }
 
-    @Command(
-            name = "rename",
-            description = "Give a tag another name, or nest it elsewhere.",
-            mixinStandardHelpOptions = true)
+    @Command(name = "rename", description = "${bundle:cli.give-a-tag-another-name}", mixinStandardHelpOptions = true)
     static final class Rename extends OnTag {
-        @Parameters(index = "1", paramLabel = "NAME", description = "A tag nobody has yet.")
+        @Parameters(index = "1", paramLabel = "NAME", description = "${bundle:cli.a-tag-nobody-has-yet}")
         @SuppressWarnings("NullAway.Init")
         private String to;
 
@@ -53,9 +51,9 @@ final class TagCommand implements Runnable {
         }
     }
 
-    @Command(name = "merge", description = "Put a tag together with another one.", mixinStandardHelpOptions = true)
+    @Command(name = "merge", description = "${bundle:cli.put-a-tag-together-with}", mixinStandardHelpOptions = true)
     static final class Merge extends OnTag {
-        @Parameters(index = "1", paramLabel = "INTO", description = "The tag that stays.")
+        @Parameters(index = "1", paramLabel = "INTO", description = "${bundle:cli.the-tag-that-stays}")
         @SuppressWarnings("NullAway.Init")
         private String to;
 
@@ -65,7 +63,7 @@ final class TagCommand implements Runnable {
         }
     }
 
-    @Command(name = "delete", description = "Take a tag away from everything.", mixinStandardHelpOptions = true)
+    @Command(name = "delete", description = "${bundle:cli.take-a-tag-away-from}", mixinStandardHelpOptions = true)
     static final class Delete extends OnTag {
         @Override
         void run(IsolatedReader reader) throws ProblemException {

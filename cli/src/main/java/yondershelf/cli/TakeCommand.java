@@ -28,79 +28,63 @@ import yondershelf.intake.Wishes;
 import yondershelf.library.Library;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
+import yondershelf.words.Phrase;
 
 /** Takes a folder, file or archive into a library, or only shows the plan. */
-@Command(name = "take", description = "Take a folder, file or archive into a library.", mixinStandardHelpOptions = true)
+@Command(name = "take", description = "${bundle:cli.take-a-folder-file-or}", mixinStandardHelpOptions = true)
 final class TakeCommand extends Base {
-    @Parameters(paramLabel = "SOURCE", arity = "1..*", description = "Folders, files or archives.")
+    @Parameters(paramLabel = "SOURCE", arity = "1..*", description = "${bundle:cli.folders-files-or-archives}")
     List<Path> sources = List.of();
 
-    @Option(names = "--into", paramLabel = "LIBRARY[/FOLDER]", required = true, description = "Where to.")
+    @Option(names = "--into", paramLabel = "LIBRARY[/FOLDER]", required = true, description = "${bundle:cli.where-to}")
     @SuppressWarnings("NullAway.Init")
     String into;
 
-    @Option(names = "--plan", description = "Only say what would be taken.")
+    @Option(names = "--plan", description = "${bundle:cli.only-say-what-would-be}")
     boolean planOnly;
 
-    @Option(
-            names = "--surroundings",
-            description = "Also make HDRIs of unfolded cubes and angular maps among the pictures of radiance.")
+    @Option(names = "--surroundings", description = "${bundle:cli.also-make-hdris-of-unfolded}")
     boolean surroundings;
 
-    @Option(
-            names = "--names",
-            paramLabel = "STYLE",
-            description = "How names are written: first|each|none, a slash, what stands between words, and /size for"
-                    + " the size before a material's name; as each/_/size.")
+    @Option(names = "--names", paramLabel = "STYLE", description = "${bundle:cli.how-names-are-written-first}")
     String names = NameStyle.USUAL.text();
 
-    @Option(names = "--replace", description = "Replace files of the same name; without it both are kept.")
+    @Option(names = "--replace", description = "${bundle:cli.replace-files-of-the-same}")
     boolean replacing;
 
-    @Option(names = "--move", description = "Move files instead of copying them; undoing puts them back.")
+    @Option(names = "--move", description = "${bundle:cli.move-files-instead-of-copying}")
     boolean moving;
 
-    @Option(names = "--flat", description = "Leave out folders that hold nothing but another folder.")
+    @Option(names = "--flat", description = "${bundle:cli.leave-out-folders-that-hold}")
     boolean flat;
 
-    @Option(names = "--propose-tags", description = "Tag by folders, by tags there are already, and by maps.")
+    @Option(names = "--propose-tags", description = "${bundle:cli.tag-by-folders-by-tags}")
     boolean proposing;
 
-    @Option(names = "--tag", paramLabel = "TAG", description = "A tag for everything that comes; more than once.")
+    @Option(names = "--tag", paramLabel = "TAG", description = "${bundle:cli.a-tag-for-everything-that}")
     List<String> tags = List.of();
 
-    @Option(
-            names = "--made-of",
-            paramLabel = "SUBSTANCE",
-            description = "What all materials are made of: general, metal, plastic, cloth or glass.")
+    @Option(names = "--made-of", paramLabel = "SUBSTANCE", description = "${bundle:cli.what-all-materials-are-made}")
     String madeOf = Substance.GENERAL.word();
 
-    @Option(
-            names = "--nodes",
-            paramLabel = "TRIANGLES",
-            description = "Each top-level node of scene files with so many triangles is an asset of its own.")
+    @Option(names = "--nodes", paramLabel = "TRIANGLES", description = "${bundle:cli.each-top-level-node-of}")
     @Nullable
     Long nodes;
 
-    @Option(names = "--materials", description = "Each material of scene files is an asset of its own.")
+    @Option(names = "--materials", description = "${bundle:cli.each-material-of-scene-files}")
     boolean materials;
 
-    @Option(
-            names = "--lights",
-            description = "Each light of scene files is an asset of its own, and all of them together.")
+    @Option(names = "--lights", description = "${bundle:cli.each-light-of-scene-files}")
     boolean lights;
 
-    @Option(
-            names = "--minutes",
-            paramLabel = "N",
-            description = "What reading one file may take (default: ${DEFAULT-VALUE}).")
+    @Option(names = "--minutes", paramLabel = "N", description = "${bundle:cli.what-reading-one-file-may}")
     double minutes = Wishes.USUAL_SECONDS / 60;
 
     @Option(
             names = "--password",
             arity = "0..1",
             interactive = true,
-            description = "The password of archives; asked for when it is not given here.")
+            description = "${bundle:cli.the-password-of-archives-asked}")
     @Nullable
     String password;
 
@@ -171,15 +155,18 @@ final class TakeCommand extends Base {
 
     private NameStyle style() throws ProblemException {
         return NameStyle.parse(names)
-                .orElseThrow(() ->
-                        new Problem(names, "it is no style of names", "Write it like first/_ or each/-/size").raise());
+                .orElseThrow(() -> new Problem(
+                                names, Phrase.of("cli.it-is-no-style-of"), Phrase.of("cli.write-it-like-first-or"))
+                        .raise());
     }
 
     private IntakePlan wanted(IntakePlan plan) throws ProblemException {
         Substance substance = Substance.of(madeOf)
-                .orElseThrow(
-                        () -> new Problem(madeOf, "nothing is made of that", "general, metal, plastic, cloth or glass")
-                                .raise());
+                .orElseThrow(() -> new Problem(
+                                madeOf,
+                                Phrase.of("cli.nothing-is-made-of-that"),
+                                Phrase.of("cli.general-metal-plastic-cloth-or"))
+                        .raise());
         Long least = nodes;
         return plan.each(item -> {
             SortedSet<String> apart = new TreeSet<>();

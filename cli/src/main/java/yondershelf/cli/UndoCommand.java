@@ -13,17 +13,15 @@ import yondershelf.catalogue.KeptActs;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
+import yondershelf.words.Phrase;
 
 /** Takes back what was done last, by a command or in the window. */
-@Command(
-        name = "undo",
-        description = "Take back what was done last to labels or files, by a command or in the window.",
-        mixinStandardHelpOptions = true)
+@Command(name = "undo", description = "${bundle:cli.take-back-what-was-done}", mixinStandardHelpOptions = true)
 final class UndoCommand extends Base {
-    @Option(names = "--list", description = "Say what was done lately, newest first, and change nothing.")
+    @Option(names = "--list", description = "${bundle:cli.say-what-was-done-lately}")
     boolean list;
 
-    @Option(names = "--skip", description = "Leave files that were changed since as they are.")
+    @Option(names = "--skip", description = "${bundle:cli.leave-files-that-were-changed}")
     boolean skip;
 
     @Override
@@ -35,13 +33,13 @@ final class UndoCommand extends Base {
             return;
         }
         KeptAct act = acts.latest()
-                .orElseThrow(() -> Problem.of("undo", "nothing is kept that could be taken back")
+                .orElseThrow(() -> Problem.of("undo", Phrase.of("cli.nothing-is-kept-that-could"))
                         .raise());
         catalogue.takeBack(act, skip, work).forEach(this::report);
         if (json) {
             printJson(object().put("undone", act.what()));
         } else {
-            say("taken back: " + act.what());
+            say(Phrase.of("cli.taken-back-2", act.what()));
         }
     }
 
@@ -54,7 +52,7 @@ final class UndoCommand extends Base {
                     .toString();
             all.addObject().put("what", act.what()).put("when", when).put("undone", act.undone());
             if (!json) {
-                say(when + "  " + act.what() + (act.undone() ? ", taken back" : ""));
+                say(when + "  " + act.what() + (act.undone() ? Phrase.of("cli.taken-back") : ""));
             }
         }
         if (json) {

@@ -34,6 +34,7 @@ import yondershelf.search.Key;
 import yondershelf.search.Order;
 import yondershelf.search.Query;
 import yondershelf.store.AssetRow;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** All libraries of this machine together, those that are away too. Safe for use from several threads. */
@@ -271,7 +272,7 @@ public final class Catalogue implements AutoCloseable {
         } catch (ProblemException e) {
             work.problem(e.problem());
         } catch (RuntimeException | StackOverflowError e) {
-            work.problem(Problem.of(library.root(), "looking through it went wrong inside the program (" + e + ")"));
+            work.problem(Problem.of(library.root(), Phrase.of("catalogue.looking-through-it-went-wrong", e)));
         }
         return Optional.empty();
     }
@@ -282,7 +283,7 @@ public final class Catalogue implements AutoCloseable {
             try {
                 library.catchUp();
             } catch (IOException e) {
-                work.problem(Problem.of(library.root(), "labels given elsewhere cannot be read (" + e + ")"));
+                work.problem(Problem.of(library.root(), Phrase.of("catalogue.labels-given-elsewhere-cannot-be", e)));
             } catch (ProblemException e) {
                 work.problem(e.problem());
             }
@@ -395,7 +396,9 @@ public final class Catalogue implements AutoCloseable {
     private Library owner(Asset asset) throws ProblemException {
         return libraryOf(asset.id())
                 .orElseThrow(() -> new Problem(
-                                asset.path(), "its library is away", "Connect its drive: it comes back by itself")
+                                asset.path(),
+                                Phrase.of("catalogue.its-library-is-away"),
+                                Phrase.of("catalogue.connect-its-drive-it-comes"))
                         .raise());
     }
 
@@ -494,7 +497,10 @@ public final class Catalogue implements AutoCloseable {
     /** Does again what was taken back: what was said of assets; files are not changed anew. */
     public void doAgain(KeptAct act) throws ProblemException {
         if (!act.canBeDoneAgain()) {
-            throw new Problem(act.what(), "it changed files, and is not done again at another start", "Do it anew")
+            throw new Problem(
+                            act.what(),
+                            Phrase.of("catalogue.it-changed-files-and-is"),
+                            Phrase.of("catalogue.do-it-anew"))
                     .raise();
         }
         say(act, false);
@@ -516,7 +522,9 @@ public final class Catalogue implements AutoCloseable {
                 .filter(l -> l.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> new Problem(
-                                act.what(), "the library it was done to is away", "Connect its drive, then try again")
+                                act.what(),
+                                Phrase.of("catalogue.the-library-it-was-done"),
+                                Phrase.of("catalogue.connect-its-drive-then-try"))
                         .raise());
     }
 

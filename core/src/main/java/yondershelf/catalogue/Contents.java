@@ -26,6 +26,7 @@ import yondershelf.library.Library;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 import yondershelf.store.Store;
+import yondershelf.words.Phrase;
 import yondershelf.work.Cached;
 import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
@@ -88,13 +89,13 @@ public final class Contents {
 
     private Library owner(Asset asset) throws ProblemException {
         KnownLibrary known = known(asset)
-                .orElseThrow(() ->
-                        Problem.of(asset.path(), "it is not there any more").raise());
+                .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("catalogue.it-is-not-there-any"))
+                        .raise());
         return known.library()
                 .orElseThrow(() -> new Problem(
                                 asset.path(),
-                                "its library " + known.name() + " is away",
-                                "Connect its drive: it comes back by itself")
+                                Phrase.of("catalogue.its-library-is-away-2", known.name()),
+                                Phrase.of("catalogue.connect-its-drive-it-comes"))
                         .raise());
     }
 
@@ -135,7 +136,8 @@ public final class Contents {
                         .write(batch ->
                                 batch.facts(asset.id(), asset.state(), content, text, Measures.of(fresh.facts)));
             } catch (JsonProcessingException e) {
-                throw Problem.of(asset.path(), "its facts cannot be kept").raise(e);
+                throw Problem.of(asset.path(), Phrase.of("catalogue.its-facts-cannot-be-kept"))
+                        .raise(e);
             }
         }
         return fresh;
@@ -148,7 +150,9 @@ public final class Contents {
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             ProgramLog.note("measuring " + asset.path(), e);
             return Facts.unreadable(
-                    asset.kind(), "it cannot be measured (" + e.getClass().getSimpleName() + ")", 0);
+                    asset.kind(),
+                    Phrase.of("catalogue.it-cannot-be-measured", e.getClass().getSimpleName()),
+                    0);
         }
     }
 
@@ -357,7 +361,9 @@ public final class Contents {
             ProgramLog.note("preview of " + asset.path(), e);
             throw Problem.of(
                             asset.path(),
-                            "its preview cannot be drawn (" + e.getClass().getSimpleName() + ")")
+                            Phrase.of(
+                                    "catalogue.its-preview-cannot-be-drawn",
+                                    e.getClass().getSimpleName()))
                     .raise(e);
         }
     }

@@ -17,6 +17,7 @@ import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
 import yondershelf.render.Booth;
 import yondershelf.render.StagedLight;
+import yondershelf.words.Phrase;
 
 /** Surroundings that give light: pictures of radiance, and the lights of scene files; shown as what they light. */
 final class HdriWork implements KindWork {
@@ -63,7 +64,9 @@ final class HdriWork implements KindWork {
                 .filter(l -> name.isEmpty() || l.name().equals(name))
                 .toList();
         if (lights.isEmpty()) {
-            throw Problem.of(source.main(), "it holds no light" + (name.isEmpty() ? "" : " called \"" + name + "\""))
+            throw Problem.of(
+                            source.main(),
+                            Phrase.of("catalogue.it-holds-no-light", name.isEmpty() ? "" : " called \"" + name + "\""))
                     .raise();
         }
         return StagedLight.of(source.name(), model, lights, reader::readPicture);

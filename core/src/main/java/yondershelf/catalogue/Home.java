@@ -23,10 +23,14 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.format.worker.Limits;
+import yondershelf.words.Phrase;
 
 /** The folder of the program's own state on this machine: which libraries were open, this machine's id, caches. */
 public final class Home {
     private static final ObjectMapper JSON = new ObjectMapper();
+    /** The setting of the language of words: a BCP 47 tag, or empty for the system's. */
+    public static final String LANGUAGE = "language";
+
     private static final String FILE = "home.json";
     private static final Pattern ID = Pattern.compile("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}");
     private static final long MOST_BYTES = 64 << 20;
@@ -70,7 +74,7 @@ public final class Home {
                 return new Home(folder, state, problems);
             }
         } catch (IOException e) {
-            throw Problem.of(folder, "the program's own folder cannot be used (" + e.getMessage() + ")")
+            throw Problem.of(folder, Phrase.of("catalogue.the-programs-own-folder-cannot", e.getMessage()))
                     .raise(e);
         }
     }
@@ -90,7 +94,7 @@ public final class Home {
         if (read instanceof ObjectNode whole) {
             return whole;
         }
-        problems.add(Problem.of(file, "it was damaged and is set aside; libraries must be opened again"));
+        problems.add(Problem.of(file, Phrase.of("catalogue.it-was-damaged-and-is")));
         Files.move(file, file.resolveSibling("home.damaged.json"), StandardCopyOption.REPLACE_EXISTING);
         return JSON.createObjectNode();
     }
@@ -111,7 +115,8 @@ public final class Home {
             write(folder, now);
             state = now;
         } catch (IOException e) {
-            throw Problem.of(folder, what + " failed (" + e.getMessage() + ")").raise(e);
+            throw Problem.of(folder, Phrase.of("catalogue.failed", what, e.getMessage()))
+                    .raise(e);
         }
     }
 
@@ -139,7 +144,7 @@ public final class Home {
         try {
             Disk.REAL.makeFolders(log.toAbsolutePath());
         } catch (IOException e) {
-            throw Problem.of(log, "the log's folder cannot be made (" + e.getMessage() + ")")
+            throw Problem.of(log, Phrase.of("catalogue.the-logs-folder-cannot-be", e.getMessage()))
                     .raise(e);
         }
         return log;
@@ -211,7 +216,7 @@ public final class Home {
 
     /** Remembers a library under its place and name; a new one comes last. */
     void remember(Path path, String id, String name) throws ProblemException {
-        libraries("remembering the library", all -> {
+        libraries(Phrase.of("catalogue.remembering-the-library"), all -> {
             List<Known> out = new ArrayList<>();
             boolean there = false;
             for (Known known : all) {
@@ -232,8 +237,13 @@ public final class Home {
 
     void forget(Path path) throws ProblemException {
         libraries(
-                "forgetting the library",
+                Phrase.of("catalogue.forgetting-the-library"),
                 all -> all.stream().filter(k -> !k.path.equals(path)).toList());
+    }
+
+    /** The language to speak: the one that was set, else the system's, as far as it is shipped. */
+    public Locale language() {
+        return Phrase.wanted(setting(LANGUAGE, ""));
     }
 
     /** A remembered setting, or the given default. */
@@ -242,7 +252,7 @@ public final class Home {
     }
 
     public void setSetting(String key, String value) throws ProblemException {
-        change("saving the setting", now -> {
+        change(Phrase.of("catalogue.saving-the-setting"), now -> {
             ObjectNode settings = now.path("settings") instanceof ObjectNode node ? node : now.putObject("settings");
             settings.put(key, value);
         });
@@ -258,7 +268,7 @@ public final class Home {
     /** Remembers the user's word that files may refer to what lies in a folder. */
     public void allow(Path folderOutside) throws ProblemException {
         String path = folderOutside.toAbsolutePath().normalize().toString();
-        change("remembering the folder", now -> {
+        change(Phrase.of("catalogue.remembering-the-folder"), now -> {
             ArrayNode all = now.withArray("allowed");
             for (JsonNode known : all) {
                 if (known.asText().equals(path)) {

@@ -20,6 +20,7 @@ import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.disk.SealedLine;
 import yondershelf.library.Edit;
+import yondershelf.words.Phrase;
 
 /**
  * The latest acts on this machine, in {@code acts.jsonl} in the program's own folder: a line for each, and one for each time it
@@ -53,17 +54,17 @@ public final class KeptActs {
     }
 
     private void append(ObjectNode line) throws ProblemException {
-        try (Lock _ = Lock.take(lock, "keeping what was done", Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.keeping-what-was-done"), Lock.Waiting.SILENTLY)) {
             disk.append(file, SealedLine.seal(line));
         } catch (IOException e) {
-            throw Problem.of(file, "what was done cannot be kept for undoing (" + e.getMessage() + ")")
+            throw Problem.of(file, Phrase.of("catalogue.what-was-done-cannot-be", e.getMessage()))
                     .raise(e);
         }
     }
 
     /** The latest {@link #MOST}, the oldest first; what cannot be read is passed over. */
     public List<KeptAct> all() throws ProblemException {
-        try (Lock _ = Lock.take(lock, "reading what was done", Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-what-was-done"), Lock.Waiting.SILENTLY)) {
             if (!Files.isRegularFile(file)) {
                 return List.of();
             }
@@ -81,7 +82,7 @@ public final class KeptActs {
             }
             return latest;
         } catch (IOException e) {
-            throw Problem.of(file, "what was done before cannot be read (" + e.getMessage() + ")")
+            throw Problem.of(file, Phrase.of("catalogue.what-was-done-before-cannot", e.getMessage()))
                     .raise(e);
         }
     }

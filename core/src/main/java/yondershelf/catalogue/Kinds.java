@@ -12,6 +12,7 @@ import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.ContentReader;
 import yondershelf.render.Booth;
+import yondershelf.words.Phrase;
 
 /** Which work goes with which kind. */
 final class Kinds {
@@ -32,7 +33,7 @@ final class Kinds {
     private static final KindWork NOT_READ = new KindWork() {
         @Override
         public Facts measure(Source source) {
-            return Facts.unreadable(Kind.RECIPE, "things of this kind are not read yet", 0);
+            return Facts.unreadable(Kind.RECIPE, Phrase.of("catalogue.things-of-this-kind-are"), 0);
         }
 
         @Override
@@ -42,7 +43,7 @@ final class Kinds {
 
         @Override
         public Object read(Source source) throws ProblemException {
-            throw Problem.of(source.main(), "things of this kind are not read yet")
+            throw Problem.of(source.main(), Phrase.of("catalogue.things-of-this-kind-are"))
                     .raise();
         }
 

@@ -19,6 +19,7 @@ import yondershelf.disk.Disk;
 import yondershelf.format.ContentReader;
 import yondershelf.library.Library;
 import yondershelf.store.Store;
+import yondershelf.words.Phrase;
 
 /** The libraries this machine knows, in the user's order. Safe for several threads. */
 final class Libraries {
@@ -176,8 +177,8 @@ final class Libraries {
             if (other.id().equals(library.id()) && !isSame(other.root(), library.root())) {
                 throw new Problem(
                                 library.root().toString(),
-                                "it is a copy of the library " + other.name() + " that is open from " + other.root(),
-                                "Open one of them only, or make the copy a library of its own")
+                                Phrase.of("catalogue.it-is-a-copy-of", other.name(), other.root()),
+                                Phrase.of("catalogue.open-one-of-them-only"))
                         .raise();
             }
         }
@@ -221,8 +222,8 @@ final class Libraries {
                     if (list.findAny().isPresent()) {
                         throw new Problem(
                                         root.toString(),
-                                        "there is something in the folder already",
-                                        "Open it as a library instead: nothing in it is changed by that")
+                                        Phrase.of("catalogue.there-is-something-in-the"),
+                                        Phrase.of("catalogue.open-it-as-a-library"))
                                 .raise();
                     }
                 }
@@ -231,7 +232,7 @@ final class Libraries {
                 Disk.REAL.makeFolders(root.resolve(part));
             }
         } catch (IOException e) {
-            throw Problem.of(root, "the library's folder cannot be made (" + e.getMessage() + ")")
+            throw Problem.of(root, Phrase.of("catalogue.the-librarys-folder-cannot-be", e.getMessage()))
                     .raise(e);
         }
         return added(Library.open(root, name, home.machine(), this::storeOf));
@@ -259,8 +260,8 @@ final class Libraries {
         Library library = known.library()
                 .orElseThrow(() -> new Problem(
                                 known.root().toString(),
-                                "the library is away, and its name is kept in it",
-                                "Connect its drive first")
+                                Phrase.of("catalogue.the-library-is-away-and"),
+                                Phrase.of("catalogue.connect-its-drive-first"))
                         .raise());
         library.rename(name);
         known.called(library.name());
@@ -270,7 +271,7 @@ final class Libraries {
     synchronized void hide(KnownLibrary known, boolean hidden) throws ProblemException {
         known.hide(hidden);
         home.libraries(
-                "hiding the library",
+                Phrase.of("catalogue.hiding-the-library"),
                 list -> list.stream()
                         .map(k -> k.id().equals(known.id()) ? new Home.Known(k.path(), k.id(), k.name(), hidden) : k)
                         .toList());
@@ -278,7 +279,7 @@ final class Libraries {
 
     /** @param place from 0, among all */
     synchronized void move(KnownLibrary known, int place) throws ProblemException {
-        home.libraries("sorting the libraries", list -> {
+        home.libraries(Phrase.of("catalogue.sorting-the-libraries"), list -> {
             List<Home.Known> out = new ArrayList<>(list);
             Optional<Home.Known> one =
                     out.stream().filter(k -> k.id().equals(known.id())).findFirst();

@@ -15,6 +15,7 @@ import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Query;
 import yondershelf.store.AssetRow;
+import yondershelf.words.Phrase;
 
 /**
  * What one act did to the labels of many assets: it can be said again and taken back as one.
@@ -50,9 +51,9 @@ public record Relabelled(Map<Library, Relabel.Edits> edits) {
                     .filter(l -> l.id().equals(each.getKey()))
                     .findFirst()
                     .orElseThrow(() -> new Problem(
-                                    "What is chosen",
-                                    "the library of some of it is away",
-                                    "Connect its drive: it comes back by itself")
+                                    Phrase.of("catalogue.what-is-chosen"),
+                                    Phrase.of("catalogue.the-library-of-some-of"),
+                                    Phrase.of("catalogue.connect-its-drive-it-comes"))
                             .raise());
             List<Relabel.Subject> subjects = new ArrayList<>();
             for (int from = 0; from < each.getValue().size(); from += PART) {
@@ -75,13 +76,17 @@ public record Relabelled(Map<Library, Relabel.Edits> edits) {
         String other = Relabel.tag(to);
         Hits carrying = catalogue.find(Query.EVERYTHING.withTags(Set.of(tag)));
         if (carrying.total() == 0) {
-            throw new Problem(tag, "nothing has this tag", "").raise();
+            throw new Problem(tag, Phrase.of("catalogue.nothing-has-this-tag"), "").raise();
         }
         if (other.equals(tag) || other.startsWith(tag + "/")) {
-            throw new Problem(other, "a tag cannot be put below itself", "").raise();
+            throw new Problem(other, Phrase.of("catalogue.a-tag-cannot-be-put"), "").raise();
         }
         if (!merging && catalogue.find(Query.EVERYTHING.withTags(Set.of(other))).total() > 0) {
-            throw new Problem(other, "this tag is there already", "Merge the two instead").raise();
+            throw new Problem(
+                            other,
+                            Phrase.of("catalogue.this-tag-is-there-already"),
+                            Phrase.of("catalogue.merge-the-two-instead"))
+                    .raise();
         }
         return of(catalogue, carrying.page(0, carrying.total()), (subjects, number, last) -> {
             List<Edit> edits = new ArrayList<>();

@@ -20,6 +20,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 
 /**
  * Which scenes use which assets, as they were saved on this machine: {@code scenes.json} in the program's own folder. How many use an
@@ -68,7 +69,7 @@ public final class Uses {
 
     /** The scenes that use an asset, those saved last first; also such whose file is gone by now. */
     public List<Path> of(String asset) throws ProblemException {
-        try (Lock _ = Lock.take(lock, "reading which scenes use what", Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-which-scenes-use-what"), Lock.Waiting.SILENTLY)) {
             List<Path> out = new ArrayList<>();
             read().forEach((scene, assets) -> {
                 if (assets.contains(asset)) {
@@ -82,13 +83,13 @@ public final class Uses {
     }
 
     private ProblemException unreadable(IOException e) {
-        return Problem.of(file, "which scenes use what cannot be read or kept (" + e.getMessage() + ")")
+        return Problem.of(file, Phrase.of("catalogue.which-scenes-use-what-cannot", e.getMessage()))
                 .raise(e);
     }
 
     /** A scene was saved that uses these, and nothing else any more. */
     void note(Path scene, Set<String> assets, List<KnownLibrary> libraries) throws ProblemException {
-        try (Lock _ = Lock.take(lock, "keeping which scenes use what", Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.keeping-which-scenes-use-what"), Lock.Waiting.SILENTLY)) {
             Map<String, Set<String>> all = read();
             Set<String> concerned = new LinkedHashSet<>(assets);
             Set<String> before = all.remove(scene.toAbsolutePath().normalize().toString());
@@ -129,7 +130,7 @@ public final class Uses {
         if (library.store().meta(NUMBER).isPresent() || !Files.isRegularFile(file)) {
             return;
         }
-        try (Lock _ = Lock.take(lock, "reading which scenes use what", Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-which-scenes-use-what"), Lock.Waiting.SILENTLY)) {
             Map<String, Integer> counts = counts(read());
             counts.keySet().removeIf(id -> library.store().asset(id).isEmpty());
             library.store().write(batch -> {

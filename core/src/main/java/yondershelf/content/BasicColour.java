@@ -3,6 +3,7 @@ package yondershelf.content;
 import java.util.Collection;
 import java.util.Locale;
 import java.util.Optional;
+import yondershelf.words.Phrase;
 
 /**
  * The eleven basic colour terms of English (Berlin and Kay, Basic Color Terms, 1969), as fields of CIELAB by lightness, chroma and hue
@@ -30,6 +31,11 @@ public enum BasicColour {
     /** As it is typed. */
     public String word() {
         return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** For a person. */
+    public String title() {
+        return Phrase.name(this);
     }
 
     /** Its place in a set of them that is kept as bits. */

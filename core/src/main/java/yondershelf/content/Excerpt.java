@@ -1,6 +1,9 @@
 package yondershelf.content;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import yondershelf.words.Phrase;
 
 /**
  * What of an asset's files is meant, where somebody wants something else than all of the default scene of the first one at rest.
@@ -56,8 +59,9 @@ public record Excerpt(String node, int scene, boolean firstFrame, String other) 
     /** The name of a node, material or light as it is shown. */
     public static String title(String word) {
         return material(word)
-                .orElseGet(() ->
-                        light(word).map(l -> l.isEmpty() ? "All lights" : l).orElse(word));
+                .orElseGet(() -> light(word)
+                        .map(l -> l.isEmpty() ? Phrase.of("content.all-lights") : l)
+                        .orElse(word));
     }
 
     public boolean isWhole() {
@@ -82,7 +86,25 @@ public record Excerpt(String node, int scene, boolean firstFrame, String other) 
         return new Excerpt("", DEFAULT_SCENE, firstFrame, which);
     }
 
-    /** For a person and for {@link #parse}: "as level 1, scene 2, first frame, node Lantern"; empty for {@link #WHOLE}. */
+    /** For a person, in the same order as {@link #text}. */
+    public String title() {
+        List<String> words = new ArrayList<>();
+        if (!other.isEmpty()) {
+            words.add(Phrase.of("content.as", other));
+        }
+        if (scene != DEFAULT_SCENE) {
+            words.add(Phrase.of("content.scene", scene + 1));
+        }
+        if (firstFrame) {
+            words.add(Phrase.of("content.first-frame"));
+        }
+        if (!node.isEmpty()) {
+            words.add(Phrase.of("content.node", node));
+        }
+        return String.join(AND, words);
+    }
+
+    /** For {@link #parse}: "as level 1, scene 2, first frame, node Lantern"; empty for {@link #WHOLE}. */
     public String text() {
         String text = (other.isEmpty() ? "" : AND + OTHER + other)
                 + (scene == DEFAULT_SCENE ? "" : AND + SCENE + (scene + 1))

@@ -2,19 +2,21 @@ package yondershelf.content;
 
 import java.util.Locale;
 import java.util.Optional;
+import yondershelf.words.Phrase;
 
 /** What an asset is. */
 public enum Kind {
-    MODEL("Models"),
-    MATERIAL("Materials"),
-    HDRI("HDRIs"),
-    TEXTURE("Textures"),
-    RECIPE("Recipes");
+    MODEL("models"),
+    MATERIAL("materials"),
+    HDRI("hdris"),
+    TEXTURE("textures"),
+    RECIPE("recipes");
 
-    private final String plural;
+    /** What may be typed for several. */
+    private final String typed;
 
-    Kind(String plural) {
-        this.plural = plural;
+    Kind(String typed) {
+        this.typed = typed;
     }
 
     /** True when things of this kind stand in a scene as themselves: others are worn there, or light it. */
@@ -22,9 +24,14 @@ public enum Kind {
         return this == MODEL;
     }
 
-    /** The word on screen for several of this kind. */
+    /** The word on screen for several of this kind, as it begins a line. */
     public String plural() {
-        return plural;
+        return Phrase.of("kinds." + word());
+    }
+
+    /** The word on screen for one of this kind. */
+    public String title() {
+        return Phrase.name(this);
     }
 
     /** The word used in files and on the command line: {@code model}, {@code hdri}... */
@@ -36,8 +43,7 @@ public enum Kind {
     public static Optional<Kind> of(String word) {
         String wanted = word.toLowerCase(Locale.ROOT);
         for (Kind kind : values()) {
-            if (kind.word().equals(wanted)
-                    || kind.plural.toLowerCase(Locale.ROOT).equals(wanted)) {
+            if (kind.word().equals(wanted) || kind.typed.equals(wanted)) {
                 return Optional.of(kind);
             }
         }

@@ -1,6 +1,7 @@
 package yondershelf.content;
 
 import java.util.Optional;
+import yondershelf.words.Phrase;
 
 /**
  * The role of a picture in a material, named as in glTF 2.0 (section 3.9, and its KHR_materials extensions for the layers) and
@@ -30,8 +31,6 @@ public enum Role {
     IRIDESCENCE("iridescence", false),
     IRIDESCENCE_THICKNESS("iridescenceThickness", false);
 
-    private static final java.util.regex.Pattern CAPITAL = java.util.regex.Pattern.compile("[A-Z]");
-
     private final String word;
     private final boolean colour;
 
@@ -47,7 +46,7 @@ public enum Role {
 
     /** For a person. */
     public String title() {
-        return CAPITAL.matcher(word).replaceAll(m -> " " + m.group().toLowerCase(java.util.Locale.ROOT));
+        return Phrase.name(this);
     }
 
     /** True when the picture holds colours for the eye, stored with the sRGB curve; false for plain numbers. */

@@ -2,26 +2,21 @@ package yondershelf.content;
 
 import java.util.Locale;
 import java.util.Optional;
+import yondershelf.words.Phrase;
 
 /** What a material is made of, where no map says what that needs: a preset for the constants of its surface. */
 public enum Substance {
     /** Nothing but what the maps say. */
-    GENERAL("general"),
-    METAL("metal"),
+    GENERAL,
+    METAL,
     /** Plastic, wood, stone, skin: no metal, light only from the surface. */
-    PLASTIC("plastic or organic"),
-    CLOTH("cloth"),
-    GLASS("glass");
-
-    private final String title;
-
-    Substance(String title) {
-        this.title = title;
-    }
+    PLASTIC,
+    CLOTH,
+    GLASS;
 
     /** For people. */
     public String title() {
-        return title;
+        return Phrase.name(this);
     }
 
     /** As in files and on the command line. */

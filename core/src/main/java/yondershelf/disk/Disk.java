@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ThreadLocalRandom;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /**
  * The one way files are written: whole or not at all, through a temporary file that is created new and follows no link.
@@ -188,7 +189,7 @@ public final class Disk {
         try {
             Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (AtomicMoveNotSupportedException e) {
-            throw new FileSystemException(target.toString(), null, "the file cannot be replaced in one step there");
+            throw new FileSystemException(target.toString(), null, Phrase.of("disk.the-file-cannot-be-replaced"));
         }
         watcher.did(Operation.MOVE, fresh, target);
     }
@@ -258,10 +259,10 @@ public final class Disk {
     public static byte[] read(Path file, long most) throws IOException {
         BasicFileAttributes is = Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
         if (!is.isRegularFile()) {
-            throw new FileSystemException(file.toString(), null, "it is no plain file");
+            throw new FileSystemException(file.toString(), null, Phrase.of("disk.it-is-no-plain-file"));
         }
         if (is.size() > Math.min(most, Integer.MAX_VALUE - 64)) {
-            throw new FileSystemException(file.toString(), null, "it is too large");
+            throw new FileSystemException(file.toString(), null, Phrase.of("disk.it-is-too-large"));
         }
         try (SeekableByteChannel channel =
                 Files.newByteChannel(file, Set.of(StandardOpenOption.READ, LinkOption.NOFOLLOW_LINKS))) {

@@ -21,6 +21,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /**
  * A lock between processes and between the threads of one: held until it is closed or its process ends, which the system
@@ -80,7 +81,7 @@ public final class Lock implements AutoCloseable {
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new InterruptedIOException("interrupted while waiting for " + held.holder);
+            throw new InterruptedIOException(Phrase.of("disk.interrupted-while-waiting-for", held.holder));
         }
         boolean taken = false;
         try {
@@ -104,7 +105,7 @@ public final class Lock implements AutoCloseable {
 
     private static void lock(Path file, String what, Held held, Waiting waiting) throws IOException {
         if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-            throw new FileSystemException(file.toString(), null, "it is no plain file");
+            throw new FileSystemException(file.toString(), null, Phrase.of("disk.it-is-no-plain-file"));
         }
         FileChannel channel = FileChannel.open(
                 file,
@@ -131,7 +132,7 @@ public final class Lock implements AutoCloseable {
             locked = true;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new InterruptedIOException("interrupted while waiting");
+            throw new InterruptedIOException(Phrase.of("disk.interrupted-while-waiting"));
         } finally {
             if (!locked) {
                 channel.close();
@@ -143,7 +144,7 @@ public final class Lock implements AutoCloseable {
         ByteBuffer name = ByteBuffer.allocate(LONGEST_NAME);
         channel.read(name, 0);
         String text = new String(name.array(), 0, name.position(), StandardCharsets.UTF_8).replace("\0", "");
-        return text.isBlank() ? "another process" : text;
+        return text.isBlank() ? Phrase.of("disk.another-process") : text;
     }
 
     /** Lets go. By the thread that took it. */

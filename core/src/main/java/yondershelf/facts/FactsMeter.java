@@ -29,6 +29,7 @@ import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
 import yondershelf.geometry.MainBody;
+import yondershelf.words.Phrase;
 
 /** Measures facts from files. */
 public final class FactsMeter {
@@ -65,16 +66,13 @@ public final class FactsMeter {
         Bounds b = model.bounds();
         if (!MainBody.isFinite(b)) {
             String size = b.isEmpty() || b.radius() == 0
-                    ? "all its vertices lie in one point"
-                    : "its size is no finite number";
+                    ? Phrase.of("facts.all-its-vertices-lie-in")
+                    : Phrase.of("facts.its-size-is-no-finite");
             return Facts.unreadable(Kind.MODEL, size, bytes);
         }
         Bounds seen = MainBody.of(model);
         String apart = seen.radius() < b.radius() * 0.5
-                ? String.format(
-                        Locale.ROOT,
-                        "its pieces lie %.4g m apart: the preview shows the largest group of them",
-                        2 * b.radius())
+                ? String.format(Locale.ROOT, Phrase.of("facts.its-pieces-lie-4g-m"), 2 * b.radius())
                 : "";
         long vertices = 0;
         int parts = 0;
@@ -261,14 +259,13 @@ public final class FactsMeter {
             double stops = DynamicRange.stops(picture);
             ContentReader.PictureSize size = reader.measure(ImageSource.at(file));
             String reduced = picture.width() < size.width()
-                    ? "shown at " + picture.width() + " x " + picture.height()
-                            + ": whole it needs more memory than one file may use"
+                    ? Phrase.of("facts.shown-at-x-whole-it", picture.width(), picture.height())
                     : "";
             Panorama panorama = Panorama.of(picture);
-            String doubt = panorama.isOne() ? "" : "it may show no surroundings: " + panorama.reason();
+            String doubt = panorama.isOne() ? "" : Phrase.of("facts.it-may-show-no-surroundings", panorama.reason());
             String note = reduced.isEmpty() || doubt.isEmpty() ? reduced + doubt : reduced + "; " + doubt;
             Remarks taken = panorama.isOne()
-                    ? new Remarks(List.of(), List.of("surroundings, because " + panorama.reason()))
+                    ? new Remarks(List.of(), List.of(Phrase.of("facts.surroundings-because", panorama.reason())))
                     : Remarks.NONE;
             return picture(Kind.HDRI, size, stops, note, bytes, taken);
         } catch (ProblemException e) {
@@ -308,8 +305,9 @@ public final class FactsMeter {
             if (Panorama.isShaped(size.width(), size.height())) {
                 Panorama panorama = Panorama.of(reader.readColours(ImageSource.at(file)));
                 if (panorama.isOne()) {
-                    note = "panorama, not enough range for light: it can stand behind the table";
-                    remarks = new Remarks(remarks.notShown(), List.of("panorama, because " + panorama.reason()));
+                    note = Phrase.of("facts.panorama-not-enough-range-for");
+                    remarks = new Remarks(
+                            remarks.notShown(), List.of(Phrase.of("facts.panorama-because", panorama.reason())));
                 }
             }
             return picture(Kind.TEXTURE, size, Double.NaN, note, bytes, remarks);

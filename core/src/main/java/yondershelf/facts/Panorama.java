@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import yondershelf.content.Picture;
+import yondershelf.words.Phrase;
 
 /**
  * Whether a picture twice as wide as high shows the world all around, in equirectangular projection: then its left and right
@@ -124,16 +125,16 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
         boolean one = isOne();
         List<String> said = new ArrayList<>();
         if (hasLight() == one) {
-            said.add(one ? "light sources stand out" : "no light stands out");
+            said.add(one ? Phrase.of("facts.light-sources-stand-out") : Phrase.of("facts.no-light-stands-out"));
         }
         if (hasZenith() == one) {
-            said.add(one ? "its top is one point of the sky" : "its top row varies like the others");
+            said.add(one ? Phrase.of("facts.its-top-is-one-point") : Phrase.of("facts.its-top-row-varies-like"));
         }
         if (meets() == one) {
-            said.add(one ? "its sides meet" : "its sides do not meet");
+            said.add(one ? Phrase.of("facts.its-sides-meet") : Phrase.of("facts.its-sides-do-not-meet"));
         }
         if (!coloured) {
-            said.add("it has no colours");
+            said.add(Phrase.of("facts.it-has-no-colours"));
         }
         return String.join(", ", said);
     }

@@ -25,6 +25,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.content.Wrap;
+import yondershelf.words.Phrase;
 
 /** Assimp's materials in the metallic-roughness model. */
 final class AssimpMaterials {
@@ -121,7 +122,7 @@ final class AssimpMaterials {
             base = new float[] {1, 1, 1, 1};
         }
         if (own.isGlossy()) {
-            notShown.add("map of specular and glossiness");
+            notShown.add(Phrase.of("format.map-of-specular-and-glossiness"));
         }
         double[] said = own.glow();
         float[] glow = said == null

@@ -28,6 +28,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
 import yondershelf.content.Transform;
+import yondershelf.words.Phrase;
 
 /** Model formats read through the native Assimp library. May crash or hang on hostile files: run it in the worker. */
 final class AssimpReader {
@@ -68,13 +69,16 @@ final class AssimpReader {
             if (type == FileType.COLLADA && isMorphing(file)) {
                 throw new Problem(
                                 file.toString(),
-                                "it has morph targets, which are not read in COLLADA files",
-                                "Export it as glTF, or without them")
+                                Phrase.of("format.it-has-morph-targets-which"),
+                                Phrase.of("format.export-it-as-gltf-or"))
                         .raise();
             }
             throw Problem.of(
                             file,
-                            "it cannot be read as " + type.extension().toUpperCase(Locale.ROOT) + " (" + why + ")")
+                            Phrase.of(
+                                    "format.it-cannot-be-read-as",
+                                    type.extension().toUpperCase(Locale.ROOT),
+                                    why))
                     .raise();
         }
         try {
@@ -117,7 +121,7 @@ final class AssimpReader {
     private Model model(FileType type) throws ProblemException {
         AINode root = scene.mRootNode();
         if (root == null || scene.mNumMeshes() == 0) {
-            throw Problem.of(file, "there is no geometry in it").raise();
+            throw Problem.of(file, Phrase.of("format.there-is-no-geometry-in")).raise();
         }
         int top = node(root);
         String name = Reading.baseName(file);

@@ -9,6 +9,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Reads models and pictures, wherever the reading is done. Safe for use from several threads. */
 public interface ContentReader {
@@ -50,7 +51,7 @@ public interface ContentReader {
                 return material;
             }
         }
-        throw Problem.of(file, "the material " + name + " is not in it").raise();
+        throw Problem.of(file, Phrase.of("format.the-material-is-not-in", name)).raise();
     }
 
     /**

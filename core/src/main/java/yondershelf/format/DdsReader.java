@@ -6,6 +6,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * DDS textures (by the published programming guide of the format): the largest level of the first picture, plain pixels of 24 and 32
@@ -44,7 +45,8 @@ final class DdsReader {
     private static ByteBuffer header(ImageSource source, byte[] bytes) throws ProblemException {
         ByteBuffer header = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
         if (bytes.length < HEADER || header.getInt(0) != MAGIC) {
-            throw Problem.of(source.shownName(), "the file is cut short").raise();
+            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+                    .raise();
         }
         return header;
     }
@@ -67,7 +69,8 @@ final class DdsReader {
         int block = layout == Layout.BC1 || layout == Layout.BC4 ? 8 : 16;
         long needed = (long) ((w + 3) / 4) * ((h + 3) / 4) * block;
         if (from + needed > bytes.length) {
-            throw Problem.of(source.shownName(), "the file is cut short").raise();
+            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+                    .raise();
         }
         int channels = layout == Layout.BC4 ? 1 : layout == Layout.BC5 ? 3 : 4;
         byte[] out = new byte[w * h * channels];
@@ -98,7 +101,8 @@ final class DdsReader {
 
     private static int dxgi(ImageSource source, ByteBuffer in) throws ProblemException {
         if (in.capacity() < HEADER_10) {
-            throw Problem.of(source.shownName(), "the file is cut short").raise();
+            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+                    .raise();
         }
         return in.getInt(HEADER);
     }
@@ -110,7 +114,7 @@ final class DdsReader {
             case "DXT4", "DXT5" -> Layout.BC3;
             case "ATI1", "BC4U" -> Layout.BC4;
             case "ATI2", "BC5U" -> Layout.BC5;
-            default -> throw refused(source, "the layout " + name.replaceAll("[^A-Za-z0-9]", "?"));
+            default -> throw refused(source, Phrase.of("format.the-layout", name.replaceAll("[^A-Za-z0-9]", "?")));
         };
     }
 
@@ -125,15 +129,15 @@ final class DdsReader {
             case 28, 29, 87, 88, 91, 93 -> Layout.PLAIN;
             case 95, 96 -> throw refused(source, "BC6H");
             case 98, 99 -> throw refused(source, "BC7");
-            default -> throw refused(source, "the layout of number " + format);
+            default -> throw refused(source, Phrase.of("format.the-layout-of-number", format));
         };
     }
 
     private static ProblemException refused(ImageSource source, String what) {
         return new Problem(
                         source.shownName(),
-                        "its pixels are stored as " + what + ", which is not read",
-                        "Save it again as PNG")
+                        Phrase.of("format.its-pixels-are-stored-as", what),
+                        Phrase.of("format.save-it-again-as-png"))
                 .raise();
     }
 
@@ -163,10 +167,11 @@ final class DdsReader {
             throws ProblemException {
         int size = masks.bits / 8;
         if (masks.bits % 8 != 0 || size < 1 || size > 4 || masks.red == 0) {
-            throw refused(source, masks.bits + " bits a pixel");
+            throw refused(source, Phrase.of("format.bits-a-pixel", masks.bits));
         }
         if (from + (long) w * h * size > in.capacity()) {
-            throw Problem.of(source.shownName(), "the file is cut short").raise();
+            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+                    .raise();
         }
         int channels = masks.alpha != 0 ? 4 : 3;
         byte[] out = new byte[w * h * channels];

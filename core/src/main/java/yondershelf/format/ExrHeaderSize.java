@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** The data window of an OpenEXR file from its first header. */
 final class ExrHeaderSize {
@@ -15,10 +16,11 @@ final class ExrHeaderSize {
         try {
             window = new ExrAttributes(in, ExrAttributes.FIRST).get("dataWindow", 16);
         } catch (IndexOutOfBoundsException e) {
-            throw Problem.of(name, "the file is cut short in its header").raise(e);
+            throw Problem.of(name, Phrase.of("format.the-file-is-cut-short-in")).raise(e);
         }
         if (window == null) {
-            throw Problem.of(name, "the OpenEXR header names no size").raise();
+            throw Problem.of(name, Phrase.of("format.the-openexr-header-names-no"))
+                    .raise();
         }
         return new ContentReader.PictureSize(
                 in.getInt(window.at() + 8) - in.getInt(window.at()) + 1,

@@ -23,6 +23,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * OpenEXR through the native TinyEXR library: R, G, B and A, or Y, of the first part and layer that has colours. Run it in the
@@ -73,7 +74,7 @@ final class ExrReader {
             });
             return new ExrReader(name, plain, step).read(version, header);
         } catch (IllegalArgumentException e) {
-            throw Problem.of(name, "the OpenEXR picture is broken (" + Reading.firstLine(e) + ")")
+            throw Problem.of(name, Phrase.of("format.the-openexr-picture-is-broken", Reading.firstLine(e)))
                     .raise(e);
         } finally {
             made.forEach(MemoryUtil::memFree);
@@ -82,10 +83,14 @@ final class ExrReader {
 
     private Picture read(EXRVersion version, EXRHeader header) throws ProblemException {
         if (TinyEXR.ParseEXRVersionFromMemory(version, memory) != TinyEXR.TINYEXR_SUCCESS) {
-            throw Problem.of(name, "this is not an OpenEXR picture").raise();
+            throw Problem.of(name, Phrase.of("format.this-is-not-an-openexr")).raise();
         }
         if (version.non_image()) {
-            throw new Problem(name, "OpenEXR files with deep pixels are not read", "Save it flattened").raise();
+            throw new Problem(
+                            name,
+                            Phrase.of("format.openexr-files-with-deep-pixels"),
+                            Phrase.of("format.save-it-flattened"))
+                    .raise();
         }
         if (version.multipart()) {
             return parts(version);
@@ -175,8 +180,7 @@ final class ExrReader {
         boolean b44 = compression == TinyEXR.TINYEXR_COMPRESSIONTYPE_B44
                 || compression == TinyEXR.TINYEXR_COMPRESSIONTYPE_B44A;
         if (b44 && wide) {
-            throw Problem.of(name, "32-bit floats with B44 compression are not read")
-                    .raise();
+            throw Problem.of(name, Phrase.of("format.32-bit-floats-with-b44")).raise();
         }
         return names;
     }
@@ -197,14 +201,14 @@ final class ExrReader {
     }
 
     private ProblemException broken(PointerBuffer error) {
-        String reason = "no reason given";
+        String reason = Phrase.of("format.no-reason-given");
         long address = error.get(0);
         if (address != 0) {
             ByteBuffer text = MemoryUtil.memByteBufferNT1(address);
             reason = MemoryUtil.memASCII(text).strip().replaceAll("\\s+", " ");
             TinyEXR.FreeEXRErrorMessage(text);
         }
-        return Problem.of(name, "the OpenEXR picture is broken or packed in a way that is not read (" + reason + ")")
+        return Problem.of(name, Phrase.of("format.the-openexr-picture-is-broken-or", reason))
                 .raise();
     }
 
@@ -219,7 +223,8 @@ final class ExrReader {
         }
         int y = find(names, "Y");
         if (y < 0 && names.isEmpty()) {
-            throw Problem.of(name, "the OpenEXR picture has no channels").raise();
+            throw Problem.of(name, Phrase.of("format.the-openexr-picture-has-no"))
+                    .raise();
         }
         int one = Math.max(y, 0);
         return new int[] {one, one, one};
@@ -242,7 +247,7 @@ final class ExrReader {
         int w = image.width();
         int h = image.height();
         if (w <= 0 || h <= 0 || (long) w * h > Pictures.MOST_PIXELS / 4) {
-            throw Problem.of(name, "its size of " + w + " x " + h + " pixels is too large to open")
+            throw Problem.of(name, Phrase.of("format.its-size-of-x-pixels", w, h))
                     .raise();
         }
         Reduced out = new Reduced(w, h, wanted.length, step);
@@ -260,7 +265,8 @@ final class ExrReader {
         }
         EXRTile.@Nullable Buffer tiles = image.tiles();
         if (tiles == null) {
-            throw Problem.of(name, "the OpenEXR picture holds no pixels").raise();
+            throw Problem.of(name, Phrase.of("format.the-openexr-picture-holds-no"))
+                    .raise();
         }
         int tw = header.tile_size_x();
         int th = header.tile_size_y();

@@ -19,6 +19,7 @@ import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 import yondershelf.content.Space;
 import yondershelf.content.Substance;
+import yondershelf.words.Phrase;
 
 /**
  * Every format that is read or written. Native parsing happens in this process: programs use the reader of
@@ -54,10 +55,9 @@ public final class Formats implements ContentReader {
         } catch (OutOfMemoryError e) {
             throw Reading.problem(file, e).raise(e);
         } catch (StackOverflowError e) {
-            throw Problem.of(file, "the file is broken (it is nested too deeply)")
-                    .raise(e);
+            throw Problem.of(file, Phrase.of("format.the-file-is-broken-it")).raise(e);
         } catch (RuntimeException | LinkageError e) {
-            throw Problem.of(file, "the file is broken (" + Reading.firstLine(e) + ")")
+            throw Problem.of(file, Phrase.of("format.the-file-is-broken", Reading.firstLine(e)))
                     .raise(e);
         }
     }
@@ -73,14 +73,14 @@ public final class Formats implements ContentReader {
                 case ALEMBIC ->
                     throw new Problem(
                                     file.toString(),
-                                    "it holds an Alembic archive, which is not read here",
-                                    "Export it as GLB or USDA")
+                                    Phrase.of("format.it-holds-an-alembic-archive"),
+                                    Phrase.of("format.export-it-as-glb-or"))
                             .raise();
                 default -> AssimpReader.read(file, type, reach, excerpt.firstFrame());
             };
             Model model = excerpt.node().isEmpty() ? whole : part(whole, excerpt.node());
             if (!model.isVisible()) {
-                throw Problem.of(file, "there are no triangles, lines or points in it")
+                throw Problem.of(file, Phrase.of("format.there-are-no-triangles-lines"))
                         .raise();
             }
             return model;
@@ -107,7 +107,7 @@ public final class Formats implements ContentReader {
     private static Model part(Model whole, String node) {
         return whole.below(node).orElseGet(() -> {
             List<String> notShown = new ArrayList<>(whole.remarks().notShown());
-            notShown.add("node " + node + ", which is not in the file");
+            notShown.add(Phrase.of("format.node-which-is-not-in", node));
             return whole.withRemarks(new Remarks(notShown, whole.remarks().assumed()));
         });
     }
@@ -148,15 +148,14 @@ public final class Formats implements ContentReader {
             Reading.requirePlain(file);
             long size = Files.size(file);
             if (size == 0) {
-                throw Problem.of(file, "the file is empty").raise();
+                throw Problem.of(file, Phrase.of("format.the-file-is-empty")).raise();
             }
             if (size > MOST_BYTES) {
-                throw Problem.of(file, "it is larger than 2 GiB, which is not read")
-                        .raise();
+                throw Problem.of(file, Phrase.of("format.it-is-larger-than-2")).raise();
             }
             return FileType.of(file)
-                    .orElseThrow(() ->
-                            Problem.of(file, "its format is not known here").raise());
+                    .orElseThrow(() -> Problem.of(file, Phrase.of("format.its-format-is-not-known"))
+                            .raise());
         } catch (IOException e) {
             throw Reading.problem(file, e).raise(e);
         }
@@ -167,9 +166,10 @@ public final class Formats implements ContentReader {
         if (!type.isModel()) {
             throw new Problem(
                             file.toString(),
-                            "the file is really " + type.extension().toUpperCase(java.util.Locale.ROOT)
-                                    + " data, not a model",
-                            "Give it the ending ." + type.extension())
+                            Phrase.of(
+                                    "format.the-file-is-really-data",
+                                    type.extension().toUpperCase(java.util.Locale.ROOT)),
+                            Phrase.of("format.give-it-the-ending", type.extension()))
                     .raise();
         }
         return type;

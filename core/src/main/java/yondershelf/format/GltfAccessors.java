@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.Map;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Accessors of a glTF document as plain arrays: strides, sparse values, and quantised components (3.6.2, KHR_mesh_quantization). */
 final class GltfAccessors {
@@ -68,7 +69,7 @@ final class GltfAccessors {
             for (int i = 0; i < changes; i++) {
                 int target = integer(indices, i * size(indexType), indexType);
                 if (target < 0 || target >= count) {
-                    throw broken(index, "a sparse index is out of range");
+                    throw broken(index, Phrase.of("format.a-sparse-index-is-out"));
                 }
                 for (int c = 0; c < kept; c++) {
                     out[target * kept + c] = component(values, (i * components + c) * size(type), type, normalised);
@@ -125,7 +126,7 @@ final class GltfAccessors {
         if (stride < element
                 || offset < 0
                 || (count > 0 && offset + (count - 1L) * stride + element > data.capacity())) {
-            throw broken(index, "it reaches past the end of its buffer view");
+            throw broken(index, Phrase.of("format.it-reaches-past-the-end"));
         }
         return new Layout(data, (int) offset, stride);
     }
@@ -134,7 +135,7 @@ final class GltfAccessors {
         ByteBuffer view = document.view(part.path("bufferView").asInt(-1));
         int offset = part.path("byteOffset").asInt();
         if (count < 0 || offset < 0 || offset + (long) count * size > view.capacity()) {
-            throw Problem.of(document.file, "a sparse accessor reaches past the end of its buffer view")
+            throw Problem.of(document.file, Phrase.of("format.a-sparse-accessor-reaches-past"))
                     .raise();
         }
         return view.slice(offset, count * size).order(view.order());
@@ -143,7 +144,7 @@ final class GltfAccessors {
     private JsonNode accessor(int index) throws ProblemException {
         JsonNode accessor = document.json.path("accessors").path(index);
         if (index < 0 || accessor.isMissingNode()) {
-            throw broken(index, "it does not exist");
+            throw broken(index, Phrase.of("format.it-does-not-exist"));
         }
         return accessor;
     }
@@ -151,13 +152,13 @@ final class GltfAccessors {
     private int count(JsonNode accessor, int index) throws ProblemException {
         long count = accessor.path("count").asLong();
         if (count < 0 || count > 100_000_000) {
-            throw broken(index, "its count of " + count + " is impossible");
+            throw broken(index, Phrase.of("format.its-count-of-is-impossible", count));
         }
         return (int) count;
     }
 
     private ProblemException broken(int index, String cause) {
-        return Problem.of(document.file, "accessor " + index + " is broken: " + cause)
+        return Problem.of(document.file, Phrase.of("format.accessor-is-broken", index, cause))
                 .raise();
     }
 
@@ -170,7 +171,7 @@ final class GltfAccessors {
             case "MAT3" -> 9;
             case "MAT4" -> 16;
             default ->
-                throw Problem.of(document.file, "an accessor has the unknown type " + type)
+                throw Problem.of(document.file, Phrase.of("format.an-accessor-has-the-unknown", type))
                         .raise();
         };
     }
@@ -181,7 +182,7 @@ final class GltfAccessors {
             case SHORT, UNSIGNED_SHORT -> 2;
             case UNSIGNED_INT, FLOAT -> 4;
             default ->
-                throw Problem.of(document.file, "an accessor has the unknown component type " + type)
+                throw Problem.of(document.file, Phrase.of("format.an-accessor-has-the-unknown-component", type))
                         .raise();
         };
     }

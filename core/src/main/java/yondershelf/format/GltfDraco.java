@@ -19,6 +19,7 @@ import org.lwjgl.assimp.Assimp;
 import org.lwjgl.system.MemoryUtil;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * Geometry compressed as KHR_draco_mesh_compression says, decoded by the native library; all else of such a file is read as of any
@@ -69,7 +70,7 @@ final class GltfDraco {
         MemoryUtil.memFree(alone);
         try {
             if (scene == null || scene.mNumMeshes() != packed.size()) {
-                throw Problem.of(document.file, "its compressed geometry cannot be decoded")
+                throw Problem.of(document.file, Phrase.of("format.its-compressed-geometry-cannot-be"))
                         .raise();
             }
             for (int i = 0; i < packed.size(); i++) {

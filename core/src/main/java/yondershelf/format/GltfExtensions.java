@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.util.Set;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Extensions of glTF: a file that requires one nobody here knows must not be shown as if it were whole (glTF 2.0, 3.12). */
 final class GltfExtensions {
@@ -44,9 +45,8 @@ final class GltfExtensions {
             if (!KNOWN.contains(extension.asText())) {
                 throw new Problem(
                                 document.file.toString(),
-                                "it cannot be shown without the glTF extension " + extension.asText()
-                                        + ", which is not read",
-                                "Export it again without that extension")
+                                Phrase.of("format.it-cannot-be-shown-without", extension.asText()),
+                                Phrase.of("format.export-it-again-without-that"))
                         .raise();
             }
         }

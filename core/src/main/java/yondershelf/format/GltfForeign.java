@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import yondershelf.words.Phrase;
 
 /** What a glTF file holds that a scene written here would not (glTF 2.0): for telling before it is lost. */
 final class GltfForeign {
@@ -67,7 +68,7 @@ final class GltfForeign {
         extensions.removeAll(KEPT);
         extensions.remove("KHR_lights_punctual");
         if (!extensions.isEmpty()) {
-            out.add("what these extensions say: " + String.join(", ", extensions));
+            out.add(Phrase.of("format.what-these-extensions-say", String.join(", ", extensions)));
         }
         return out;
     }

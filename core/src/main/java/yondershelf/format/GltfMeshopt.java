@@ -8,6 +8,7 @@ import org.lwjgl.system.MemoryUtil;
 import org.lwjgl.util.meshoptimizer.MeshOptimizer;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Buffer views as EXT_meshopt_compression packs them, through the extension's native reference decoder. Run it in the worker. */
 final class GltfMeshopt {
@@ -93,7 +94,7 @@ final class GltfMeshopt {
     }
 
     private static ProblemException broken(Path file, int index) {
-        return Problem.of(file, "buffer view " + index + " is broken: its packed bytes make no sense")
+        return Problem.of(file, Phrase.of("format.buffer-view-is-broken-its", index))
                 .raise();
     }
 }

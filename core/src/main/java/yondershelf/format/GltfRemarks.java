@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import yondershelf.content.Remarks;
+import yondershelf.words.Phrase;
 
 /** What a glTF document holds that is not shown: nothing is dropped silently. */
 final class GltfRemarks {
@@ -29,14 +30,14 @@ final class GltfRemarks {
             }
         });
         if (anySpecularMap(json)) {
-            out.add("map of specular and glossiness");
+            out.add(Phrase.of("format.map-of-specular-and-glossiness"));
         }
         int maps = otherUvs(json);
         if (maps > 0) {
-            out.add(maps == 1 ? "a map on a third set of UVs" : maps + " maps on a third set of UVs");
+            out.add(maps == 1 ? Phrase.of("format.a-map-on-a-third") : Phrase.of("format.maps-on-a-third-set", maps));
         }
         if (usesVariants(json)) {
-            out.add("variants of materials");
+            out.add(Phrase.of("format.variants-of-materials"));
         }
         GltfForeign.count(out, json.path("animations").size(), "animation");
         GltfForeign.count(out, json.path("scenes").size() - 1, "further scene");

@@ -11,6 +11,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * KTX 2.0 textures through the native reference library: the largest level of the first layer, Basis Universal transcoded, or
@@ -26,7 +27,8 @@ final class KtxReader {
 
     static ContentReader.PictureSize measure(ImageSource source, byte[] head) throws ProblemException {
         if (head.length < HEADER) {
-            throw Problem.of(source.shownName(), "the file is cut short").raise();
+            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+                    .raise();
         }
         ByteBuffer header = ByteBuffer.wrap(head).order(ByteOrder.LITTLE_ENDIAN);
         // a height of 0 says that the texture is a line
@@ -55,7 +57,7 @@ final class KtxReader {
 
     private static void check(ImageSource source, int code) throws ProblemException {
         if (code != KTX.KTX_SUCCESS) {
-            throw Problem.of(source.shownName(), "the picture is broken (" + KTX.ktxErrorString(code) + ")")
+            throw Problem.of(source.shownName(), Phrase.of("format.the-picture-is-broken", KTX.ktxErrorString(code)))
                     .raise();
         }
     }
@@ -75,13 +77,14 @@ final class KtxReader {
             if (length != (long) size.width() * size.height() * stored) {
                 throw new Problem(
                                 source.shownName(),
-                                "its pixels are packed in a way that is not read (format " + texture.vkFormat() + ")",
-                                "Save it as Basis Universal or PNG")
+                                Phrase.of("format.its-pixels-are-packed-in", texture.vkFormat()),
+                                Phrase.of("format.save-it-as-basis-universal"))
                         .raise();
             }
             ByteBuffer data = KTX.ktxTexture_GetData(ktxTexture.create(texture.address()));
             if (data == null || offset.get(0) + length > data.remaining()) {
-                throw Problem.of(source.shownName(), "the file is cut short").raise();
+                throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+                        .raise();
             }
             byte[] pixels = new byte[(int) length];
             data.get((int) offset.get(0), pixels);

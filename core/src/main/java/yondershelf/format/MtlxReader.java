@@ -22,6 +22,7 @@ import yondershelf.content.MaterialFile;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
+import yondershelf.words.Phrase;
 
 /** Documents of MaterialX to materials: each surface material, or where there is none each surface shader. */
 final class MtlxReader {
@@ -55,14 +56,15 @@ final class MtlxReader {
             throw new Problem(
                             file.toString(),
                             notShown.isEmpty()
-                                    ? "there is no material in it"
-                                    : "there is no material in it that is read here: " + String.join(", ", notShown),
-                            "Export it as standard surface, OpenPBR or glTF PBR")
+                                    ? Phrase.of("format.there-is-no-material-in")
+                                    : Phrase.of("format.there-is-no-material-in-it", String.join(", ", notShown)),
+                            Phrase.of("format.export-it-as-standard-surface"))
                     .raise();
         }
         if (materials.size() > 1) {
             int more = materials.size() - 1;
-            notShown.add(more == 1 ? "1 further material" : more + " further materials");
+            notShown.add(
+                    more == 1 ? Phrase.of("format.1-further-material") : Phrase.of("format.further-materials", more));
         }
         return new MaterialFile(materials, new Remarks(List.copyOf(notShown), List.of()));
     }
@@ -81,7 +83,7 @@ final class MtlxReader {
         MtlxGraph graph = new MtlxGraph(root, file, reach);
         Material material = MtlxSurfaces.material(shader, name, graph);
         if (material == null) {
-            notShown.add("a surface " + shader.category());
+            notShown.add(Phrase.of("format.a-surface", shader.category()));
         } else {
             into.add(material);
             notShown.addAll(graph.notShown());
@@ -97,8 +99,7 @@ final class MtlxReader {
         try {
             Reading.requirePlain(file);
             if (Files.size(file) > MOST_BYTES) {
-                throw Problem.of(file, "it is larger than 64 MiB, which no material is")
-                        .raise();
+                throw Problem.of(file, Phrase.of("format.it-is-larger-than-64")).raise();
             }
             try (InputStream in = Files.newInputStream(file)) {
                 XMLStreamReader reader = xml.createXMLStreamReader(in);
@@ -110,7 +111,7 @@ final class MtlxReader {
                         open.pop();
                     }
                     if (open.size() > DEEPEST) {
-                        throw Problem.of(file, "the file is broken (it is nested too deeply)")
+                        throw Problem.of(file, Phrase.of("format.the-file-is-broken-it"))
                                 .raise();
                     }
                 }
@@ -118,12 +119,12 @@ final class MtlxReader {
         } catch (IOException e) {
             throw Reading.problem(file, e).raise(e);
         } catch (XMLStreamException e) {
-            throw Problem.of(file, "the file is broken (" + Reading.firstLine(e) + ")")
+            throw Problem.of(file, Phrase.of("format.the-file-is-broken", Reading.firstLine(e)))
                     .raise(e);
         }
         MtlxElement root = open.element().children().get(0);
         if (!root.category().equals("materialx")) {
-            throw Problem.of(file, "it is XML, but not MaterialX").raise();
+            throw Problem.of(file, Phrase.of("format.it-is-xml-but-not")).raise();
         }
         return root;
     }

@@ -25,6 +25,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Pictures through ImageIO: PNG, JPEG, TIFF, TGA, WebP, PSD and BMP; the others have readers of their own. */
 final class Pictures {
@@ -66,7 +67,7 @@ final class Pictures {
             Reading.requirePlain(file);
             byte[] read = fetch.from(file);
             if (read.length == 0) {
-                throw Problem.of(file, "the file is empty").raise();
+                throw Problem.of(file, Phrase.of("format.the-file-is-empty")).raise();
             }
             return read;
         } catch (IOException | OutOfMemoryError e) {
@@ -77,7 +78,8 @@ final class Pictures {
     private static Path fileOf(ImageSource source) throws ProblemException {
         Path file = source.file();
         if (file == null) {
-            throw Problem.of(source.reference(), "the reference leads nowhere").raise();
+            throw Problem.of(source.reference(), Phrase.of("format.the-reference-leads-nowhere"))
+                    .raise();
         }
         return file;
     }
@@ -87,7 +89,7 @@ final class Pictures {
         FileType told = FileType.byContent(bytes).orElse(null);
         FileType type = told != null ? told : named;
         if (type == null || !type.isPicture()) {
-            throw Problem.of(source.shownName(), "this is not a picture in a format that is read here")
+            throw Problem.of(source.shownName(), Phrase.of("format.this-is-not-a-picture"))
                     .raise();
         }
         return type;
@@ -196,7 +198,7 @@ final class Pictures {
         if (e instanceof NoSuchFileException) {
             return Reading.problem(source.shownName(), e).raise(e);
         }
-        return Problem.of(source.shownName(), "the picture is broken (" + Reading.firstLine(e) + ")")
+        return Problem.of(source.shownName(), Phrase.of("format.the-picture-is-broken", Reading.firstLine(e)))
                 .raise(e);
     }
 
@@ -207,7 +209,7 @@ final class Pictures {
     private static <T> T withReader(ImageSource source, FileType type, Use<T> use) throws ProblemException {
         Iterator<ImageReader> readers = ImageIO.getImageReadersBySuffix(type.extension());
         if (!readers.hasNext()) {
-            throw Problem.of(source.shownName(), "no reader for " + type + " pictures is installed")
+            throw Problem.of(source.shownName(), Phrase.of("format.no-reader-for-pictures-is", type))
                     .raise();
         }
         ImageReader reader = readers.next();
@@ -225,8 +227,8 @@ final class Pictures {
         if (width <= 0 || height <= 0 || width * height > MOST_PIXELS) {
             throw new Problem(
                             source.shownName(),
-                            "its size of " + width + " x " + height + " pixels is too large to open",
-                            "Scale it down below " + (MOST_PIXELS >> 20) + " million pixels")
+                            Phrase.of("format.its-size-of-x-pixels", width, height),
+                            Phrase.of("format.scale-it-down-below-million", MOST_PIXELS >> 20))
                     .raise();
         }
     }

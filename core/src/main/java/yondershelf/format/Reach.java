@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /**
  * Decides which file a reference inside another file means, and whether it may be followed. Within the library a file belongs
@@ -238,9 +239,9 @@ public final class Reach {
     public String refusal(Path from, String reference) {
         return switch (follow(from, reference).verdict()) {
             case WITHIN -> "";
-            case OUTSIDE -> "it lies outside the library and the pack, and is not opened without your word";
-            case NETWORK -> "it lies on another machine, which is never asked";
-            case NOWHERE -> "its path belongs to another system";
+            case OUTSIDE -> Phrase.of("format.it-lies-outside-the-library");
+            case NETWORK -> Phrase.of("format.it-lies-on-another-machine");
+            case NOWHERE -> Phrase.of("format.its-path-belongs-to-another");
         };
     }
 }

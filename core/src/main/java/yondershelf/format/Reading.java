@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** What all readers share: words for failures, and plain files only. */
 final class Reading {
@@ -21,19 +22,23 @@ final class Reading {
     static Problem problem(Object file, Throwable e) {
         if (e instanceof NoSuchFileException || e instanceof FileNotFoundException) {
             return new Problem(
-                    file.toString(), "the file is not there (any more)", "Connect its drive, then try again");
+                    file.toString(),
+                    Phrase.of("format.the-file-is-not-there"),
+                    Phrase.of("format.connect-its-drive-then-try"));
         }
         if (e instanceof AccessDeniedException) {
             return new Problem(
-                    file.toString(), "there is no permission to read it", "Change the file's permissions to read it");
+                    file.toString(),
+                    Phrase.of("format.there-is-no-permission-to"),
+                    Phrase.of("format.change-the-file-s-permissions"));
         }
         if (e instanceof OutOfMemoryError) {
-            return Problem.of(file, "it needs more memory than there is");
+            return Problem.of(file, Phrase.of("format.it-needs-more-memory-than"));
         }
         if (e instanceof FileSystemException fs && fs.getReason() != null) {
-            return Problem.of(file, "the system cannot read it (" + fs.getReason() + ")");
+            return Problem.of(file, Phrase.of("format.the-system-cannot-read-it", fs.getReason()));
         }
-        return Problem.of(file, "it cannot be read (" + firstLine(e) + ")");
+        return Problem.of(file, Phrase.of("format.it-cannot-be-read", firstLine(e)));
     }
 
     static String firstLine(Throwable e) {
@@ -79,12 +84,12 @@ final class Reading {
             }
         }
         if (broken > 0) {
-            throw Problem.of(file, broken + " of " + vertices + " vertices have positions that are not numbers")
+            throw Problem.of(file, Phrase.of("format.of-vertices-have-positions-that", broken, vertices))
                     .raise();
         }
         for (int index : indices) {
             if (index < 0 || index >= vertices) {
-                throw Problem.of(file, "a triangle points at vertex " + index + " of " + vertices)
+                throw Problem.of(file, Phrase.of("format.a-triangle-points-at-vertex", index, vertices))
                         .raise();
             }
         }
@@ -103,7 +108,7 @@ final class Reading {
 
     static void requirePlain(Path file) throws IOException {
         if (Files.exists(file) && !Files.isRegularFile(file)) {
-            throw new FileSystemException(file.toString(), null, "it is no plain file");
+            throw new FileSystemException(file.toString(), null, Phrase.of("format.it-is-no-plain-file"));
         }
     }
 }

@@ -11,6 +11,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.TextureUse;
+import yondershelf.words.Phrase;
 
 /**
  * Pictures that lie on several UV squares, a file for each. A reference to them holds {@code <UDIM>}, for 1001 + u + 10 v, or
@@ -146,7 +147,8 @@ public record Squares(int columns, int rows, List<Square> all) {
             out.put(square, picture);
         }
         if (out == null) {
-            throw Problem.of(source.shownName(), "none of its squares is there").raise();
+            throw Problem.of(source.shownName(), Phrase.of("format.none-of-its-squares-is"))
+                    .raise();
         }
         return out.picture();
     }

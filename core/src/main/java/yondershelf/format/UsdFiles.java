@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * The files a USD scene is made of: layers and pictures beside each other, within reach, or inside one package (USDZ: a ZIP
@@ -56,7 +57,7 @@ final class UsdFiles {
                     byte[] bytes = in.readNBytes((int) Math.min(Integer.MAX_VALUE - HEAD, MOST_BYTES - whole + 1));
                     whole += bytes.length;
                     if (whole > MOST_BYTES) {
-                        throw Problem.of(file, "what is packed in it is larger than 1 GiB")
+                        throw Problem.of(file, Phrase.of("format.what-is-packed-in-it"))
                                 .raise();
                     }
                     into.put(entry.getName(), bytes);
@@ -66,7 +67,7 @@ final class UsdFiles {
             throw Reading.problem(file, e).raise(e);
         }
         if (first == null) {
-            throw Problem.of(file, "there is no scene in the package").raise();
+            throw Problem.of(file, Phrase.of("format.there-is-no-scene-in")).raise();
         }
         return first;
     }
@@ -109,8 +110,7 @@ final class UsdFiles {
             throw binary(file);
         }
         if (!UsdText.isOne(bytes)) {
-            throw Problem.of(file, "a layer of it does not begin as a USD text does")
-                    .raise();
+            throw Problem.of(file, Phrase.of("format.a-layer-of-it-does")).raise();
         }
         return bytes;
     }
@@ -119,8 +119,8 @@ final class UsdFiles {
     static ProblemException binary(Path file) {
         return new Problem(
                         file.toString(),
-                        "it holds USD in its binary form (crate), which is not read here",
-                        "Export it as USDA (text) or as GLB")
+                        Phrase.of("format.it-holds-usd-in-its"),
+                        Phrase.of("format.export-it-as-usda-text"))
                 .raise();
     }
 
@@ -129,7 +129,8 @@ final class UsdFiles {
             if (entries != null) {
                 byte[] bytes = entries.get(name);
                 if (bytes == null) {
-                    throw Problem.of(file, name + " is not in the package").raise();
+                    throw Problem.of(file, Phrase.of("format.is-not-in-the-package", name))
+                            .raise();
                 }
                 return bytes;
             }

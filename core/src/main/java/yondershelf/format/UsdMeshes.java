@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** The faces of a UsdGeomMesh as parts, one a material. UVs are turned to have their origin at the top. */
 final class UsdMeshes {
@@ -38,7 +39,7 @@ final class UsdMeshes {
         for (int i = 0; i < points.length; i++) {
             points[i] = (int) corners[i];
             if (points[i] < 0 || points[i] >= positions.length / 3) {
-                throw Problem.of(file, "a face points at vertex " + points[i] + " of " + positions.length / 3)
+                throw Problem.of(file, Phrase.of("format.a-face-points-at-vertex", points[i], positions.length / 3))
                         .raise();
             }
         }
@@ -49,7 +50,7 @@ final class UsdMeshes {
             next += Math.max(0, (long) counts[i]);
         }
         if (next != points.length) {
-            throw Problem.of(file, "the faces of a mesh have " + next + " corners, and " + points.length + " are given")
+            throw Problem.of(file, Phrase.of("format.the-faces-of-a-mesh", next, points.length))
                     .raise();
         }
         this.leftHanded = prim.value("orientation").word("").equals("leftHanded");

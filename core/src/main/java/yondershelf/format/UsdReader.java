@@ -16,6 +16,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
 import yondershelf.content.Staging;
 import yondershelf.content.Transform;
+import yondershelf.words.Phrase;
 
 /**
  * Scenes of the Universal Scene Description in text form or packed (USDA, USDZ) to models: what is defined, active and visible,
@@ -77,7 +78,7 @@ final class UsdReader {
             return -1;
         }
         if (nodes.size() > MOST_NODES) {
-            throw Problem.of(file, "it stands for more than " + MOST_NODES + " nodes")
+            throw Problem.of(file, Phrase.of("format.it-stands-for-more-than", MOST_NODES))
                     .raise();
         }
         String binding = binding(prim, bound);
@@ -236,8 +237,10 @@ final class UsdReader {
         if (missing > 0) {
             notShown.add(
                     missing == 1
-                            ? "what is referred to in " + stage.missing().get(0) + ", which is not there"
-                            : missing + " references to what is not there");
+                            ? Phrase.of(
+                                    "format.what-is-referred-to-in",
+                                    stage.missing().get(0))
+                            : Phrase.of("format.references-to-what-is-not", missing));
         }
         return new Remarks(notShown, List.of());
     }

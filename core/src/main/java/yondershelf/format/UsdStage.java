@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.UsdValue.Reference;
+import yondershelf.words.Phrase;
 
 /**
  * A USD scene composed from its layers: what is said of a prim itself, then inherits, variants, references, payloads and
@@ -62,11 +63,12 @@ final class UsdStage {
 
     private void composeChildren(UsdPrim prim, String path, int depth) throws ProblemException {
         if (depth > DEEPEST) {
-            throw Problem.of(files.root(), "prims are nested too deeply").raise();
+            throw Problem.of(files.root(), Phrase.of("format.prims-are-nested-too-deeply"))
+                    .raise();
         }
         for (Map.Entry<String, UsdPrim> child : prim.children.entrySet()) {
             if (++prims > MOST_PRIMS) {
-                throw Problem.of(files.root(), "there are more than a million prims in it")
+                throw Problem.of(files.root(), Phrase.of("format.there-are-more-than-a"))
                         .raise();
             }
             String at = path + "/" + child.getKey();

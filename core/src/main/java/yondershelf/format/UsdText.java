@@ -15,6 +15,7 @@ import yondershelf.format.UsdValue.Numbers;
 import yondershelf.format.UsdValue.Reference;
 import yondershelf.format.UsdValue.References;
 import yondershelf.format.UsdValue.Words;
+import yondershelf.words.Phrase;
 
 /**
  * The text form of USD (USDA, "#usda 1.0"): prims, properties, metadata, variants and values, by the grammar of the Universal
@@ -50,10 +51,7 @@ final class UsdText {
             reader.body(root, '\0', "");
             return root;
         } catch (IllegalArgumentException e) {
-            throw Problem.of(
-                            file,
-                            "line " + in.line() + " of the scene description is not understood (" + e.getMessage()
-                                    + ")")
+            throw Problem.of(file, Phrase.of("format.line-of-the-scene-description", in.line(), e.getMessage()))
                     .raise(e);
         }
     }

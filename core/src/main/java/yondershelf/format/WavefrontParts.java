@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Part;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Faces whose corners have numbers of their own for position, UV and normal, as a part whose vertices have all three. */
 final class WavefrontParts {
@@ -100,7 +101,7 @@ final class WavefrontParts {
     private void check(int[] positions, int size) throws ProblemException {
         for (int i = 0; i < size; i++) {
             if (positions[i] >= vertices) {
-                throw Problem.of(file, "a face points at vertex " + (positions[i] + 1) + " of " + vertices)
+                throw Problem.of(file, Phrase.of("format.a-face-points-at-vertex", positions[i] + 1, vertices))
                         .raise();
             }
         }
@@ -113,7 +114,7 @@ final class WavefrontParts {
             if (out[i] >= there) {
                 if (out == numbers) {
                     out = numbers.clone();
-                    lacking.add("without " + what + " that faces name and the file has not");
+                    lacking.add(Phrase.of("format.without-that-faces-name-and", what));
                 }
                 out[i] = NONE;
             }
@@ -298,7 +299,7 @@ final class WavefrontParts {
         int[] all = ends.toArray();
         for (int end : all) {
             if (end >= vertices) {
-                throw Problem.of(file, "a line points at vertex " + (end + 1) + " of " + vertices)
+                throw Problem.of(file, Phrase.of("format.a-line-points-at-vertex", end + 1, vertices))
                         .raise();
             }
         }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /**
  * The statements of a stretch of a Wavefront file. What was said before it is not known while it is read: faces of which it does
@@ -115,7 +116,7 @@ final class WavefrontPiece extends WavefrontTokens {
             String said = line();
             flat = said.equals("off") || said.equals("0");
         } else if (isWord("surf") || isWord("curv") || isWord("curv2")) {
-            notShown.add("free-form surface");
+            notShown.add(Phrase.of("format.free-form-surface"));
         }
     }
 

@@ -18,6 +18,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Remarks;
 import yondershelf.content.Transform;
+import yondershelf.words.Phrase;
 
 /** Wavefront objects to models: a node for each object or group, a part for each of its materials. */
 final class WavefrontReader {
@@ -41,7 +42,7 @@ final class WavefrontReader {
         } catch (IOException e) {
             throw Reading.problem(file, e).raise(e);
         } catch (IllegalArgumentException e) {
-            throw Problem.of(file, "the file is broken (" + Reading.firstLine(e) + ")")
+            throw Problem.of(file, Phrase.of("format.the-file-is-broken", Reading.firstLine(e)))
                     .raise(e);
         }
     }

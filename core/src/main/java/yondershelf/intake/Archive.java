@@ -22,6 +22,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.format.FileType;
 import yondershelf.format.worker.RarReader;
 import yondershelf.sorting.Sorted;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /**
@@ -120,13 +121,13 @@ final class Archive {
     private void unpack(Path from, Path into, Work work, int depth) throws ProblemException {
         Packed packed = null;
         if (RarReader.isLaterPart(from)) {
-            skipped.add(new Sorted.Skipped(name(from), "it is a part of an archive that is read by its first part"));
+            skipped.add(new Sorted.Skipped(name(from), Phrase.of("intake.it-is-a-part-of")));
             return;
         }
         try {
             packed = Packed.of(from, FileType.of(from).orElse(FileType.ZIP), password);
             if (packed.count() > MOST_ENTRIES) {
-                throw new Stop("it lists more than " + MOST_ENTRIES + " files");
+                throw new Stop(Phrase.of("intake.it-lists-more-than-files", MOST_ENTRIES));
             }
             if (depth == 0) {
                 mostPromised = Math.max(RATIO_FROM, packed.size(from) * MOST_RATIO);
@@ -136,14 +137,14 @@ final class Archive {
         } catch (Stop e) {
             throw new Problem(
                             archive.toString(),
-                            "unpacking was stopped: " + e.getMessage(),
-                            "Unpack it yourself where there is room, and bring the folder")
+                            Phrase.of("intake.unpacking-was-stopped", e.getMessage()),
+                            Phrase.of("intake.unpack-it-yourself-where-there"))
                     .raise(e);
         } catch (Locked e) {
             locked = true;
             skipped.add(new Sorted.Skipped(name(from), Objects.requireNonNull(e.getMessage())));
         } catch (IOException | RuntimeException | OutOfMemoryError e) {
-            throw Problem.of(archive, "the archive is broken (" + e.getMessage() + ")")
+            throw Problem.of(archive, Phrase.of("intake.the-archive-is-broken", e.getMessage()))
                     .raise(e);
         } finally {
             close(packed, depth);
@@ -157,7 +158,7 @@ final class Archive {
             try {
                 packed.close();
             } catch (IOException e) {
-                throw Problem.of(archive, "the archive could not be closed (" + e.getMessage() + ")")
+                throw Problem.of(archive, Phrase.of("intake.the-archive-could-not-be", e.getMessage()))
                         .raise(e);
             }
         }
@@ -175,12 +176,12 @@ final class Archive {
                     throw e;
                 }
                 // what came before is whole
-                skipped.add(new Sorted.Skipped(
-                        name(archive), "it is damaged from here on (" + e.getMessage() + "): the rest is lost"));
+                skipped.add(
+                        new Sorted.Skipped(name(archive), Phrase.of("intake.it-is-damaged-from-here", e.getMessage())));
                 return;
             }
             if (done >= MOST_ENTRIES) {
-                throw new Stop("it holds more than " + MOST_ENTRIES + " files");
+                throw new Stop(Phrase.of("intake.it-holds-more-than-files", MOST_ENTRIES));
             }
             work.progress(done++, packed.count(), packed.name());
             if (!packed.isDirectory()) {
@@ -209,13 +210,14 @@ final class Archive {
             locked = true;
             refusal = Objects.requireNonNull(e.getMessage());
         } catch (InvalidPathException e) {
-            refusal = "its name cannot be a file name here";
+            refusal = Phrase.of("intake.its-name-cannot-be-a");
         } catch (FileSystemException e) {
-            refusal = "it cannot be unpacked ("
-                    + (e.getReason() == null ? e.getClass().getSimpleName() : e.getReason()) + ")";
+            refusal = Phrase.of(
+                    "intake.it-cannot-be-unpacked",
+                    e.getReason() == null ? e.getClass().getSimpleName() : e.getReason());
         } catch (IOException | RuntimeException e) {
             locked |= packed.isByPassword();
-            refusal = packed.isByPassword() ? Locked.WRONG : "it is damaged (" + e.getMessage() + ")";
+            refusal = packed.isByPassword() ? Locked.WRONG : Phrase.of("intake.it-is-damaged", e.getMessage());
         }
         if (!refusal.isEmpty()) {
             skipped.add(new Sorted.Skipped(name, refusal));
@@ -238,7 +240,7 @@ final class Archive {
     /** An archive in the archive becomes a folder. What all of them swell to is counted together. */
     private void inner(Path file, String name, Work work, int depth) throws IOException, ProblemException {
         if (depth + 1 >= DEEPEST) {
-            skipped.add(new Sorted.Skipped(name, "it is an archive in an archive in more than " + DEEPEST + " others"));
+            skipped.add(new Sorted.Skipped(name, Phrase.of("intake.it-is-an-archive-in", DEEPEST)));
             Files.delete(file);
             return;
         }
@@ -263,7 +265,7 @@ final class Archive {
     private Path place(Path into, String name) throws IOException {
         Path target = into.resolve(name).normalize();
         if (!target.startsWith(into) || target.equals(into)) {
-            throw new FileSystemException(name, null, "its name points outside the archive");
+            throw new FileSystemException(name, null, Phrase.of("intake.its-name-points-outside-the"));
         }
         String wanted = name;
         int dot = name.lastIndexOf('.') > name.lastIndexOf('/') ? name.lastIndexOf('.') : name.length();
@@ -272,7 +274,7 @@ final class Archive {
             target = into.resolve(wanted).normalize();
         }
         if (!wanted.equals(name)) {
-            skipped.add(new Sorted.Skipped(name, "another file has the same name: it comes as " + wanted));
+            skipped.add(new Sorted.Skipped(name, Phrase.of("intake.another-file-has-the-same", wanted)));
         }
         return target;
     }
@@ -284,11 +286,11 @@ final class Archive {
     /** What its directory says of sizes is held to when it is unpacked. */
     private String promise(Packed.Later promise, Path target) throws IOException {
         if (promise.size() > ENTRY_RATIO_FROM && promise.size() > promise.packedBytes() * MOST_ENTRY_RATIO) {
-            return "it swells to more than " + MOST_ENTRY_RATIO + " times its packed size, like an archive bomb";
+            return Phrase.of("intake.it-swells-to-more-than", MOST_ENTRY_RATIO);
         }
         promised += promise.size();
         if (promised > mostPromised) {
-            throw new Stop("it swells to more than " + MOST_RATIO + " times its size, like an archive bomb");
+            throw new Stop(Phrase.of("intake.it-swells-to-more-than-times", MOST_RATIO));
         }
         Objects.requireNonNull(later).promise(target, promise);
         return "";
@@ -312,14 +314,14 @@ final class Archive {
 
     private static String refusal(String name) {
         if (name.startsWith("/") || name.matches("(?s)[A-Za-z]:.*")) {
-            return "its name is an absolute path";
+            return Phrase.of("intake.its-name-is-an-absolute");
         }
         for (String step : name.split("/")) {
             if (step.equals("..")) {
-                return "its name points outside the archive";
+                return Phrase.of("intake.its-name-points-outside-the");
             }
             if (step.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_NAME_BYTES) {
-                return "its name is longer than a file's name may be";
+                return Phrase.of("intake.its-name-is-longer-than");
             }
         }
         return "";
@@ -337,18 +339,18 @@ final class Archive {
             written += n;
             unasked += n;
             if (before > 0 && size > ENTRY_RATIO_FROM && size > before * MOST_ENTRY_RATIO) {
-                return "it swells to more than " + MOST_ENTRY_RATIO + " times its packed size, like an archive bomb";
+                return Phrase.of("intake.it-swells-to-more-than", MOST_ENTRY_RATIO);
             }
             if (written > mostWritten) {
                 throw new Stop(
                         mostWritten == MOST_BYTES
-                                ? "it holds more than " + (MOST_BYTES >> 30) + " GiB"
-                                : "it swells to more than " + MOST_RATIO + " times its size, like an archive bomb");
+                                ? Phrase.of("intake.it-holds-more-than-gib", MOST_BYTES >> 30)
+                                : Phrase.of("intake.it-swells-to-more-than-times", MOST_RATIO));
             }
             if (unasked > RATIO_FROM || written == n) {
                 unasked = 0;
                 if (free.getAsLong() < SPARE_BYTES) {
-                    throw new Stop("the drive of the temporary folder is almost full");
+                    throw new Stop(Phrase.of("intake.the-drive-of-the-temporary"));
                 }
             }
             sum.update(buffer, 0, n);
@@ -358,6 +360,6 @@ final class Archive {
             return "";
         }
         locked |= packed.isByPassword();
-        return packed.isByPassword() ? Locked.WRONG : "it is damaged: its checksum does not fit";
+        return packed.isByPassword() ? Locked.WRONG : Phrase.of("intake.it-is-damaged-its-checksum");
     }
 }

@@ -17,6 +17,7 @@ import yondershelf.format.Formats;
 import yondershelf.library.ContentHash;
 import yondershelf.sorting.FileLore;
 import yondershelf.sorting.Lore;
+import yondershelf.words.Phrase;
 
 /**
  * Files that were brought. Those of an archive that can be entered anywhere stay packed until somebody needs them: then they are
@@ -157,7 +158,9 @@ final class Brought implements AutoCloseable {
             } catch (IOException again) {
                 e.addSuppressed(again);
             }
-            throw Problem.of(String.valueOf(file.getFileName()), "it cannot be unpacked (" + e.getMessage() + ")")
+            throw Problem.of(
+                            String.valueOf(file.getFileName()),
+                            Phrase.of("intake.it-cannot-be-unpacked", e.getMessage()))
                     .raise(e);
         }
         packed.remove(file);
@@ -220,7 +223,7 @@ final class Brought implements AutoCloseable {
             try {
                 archive.close();
             } catch (IOException e) {
-                throw Problem.of("archive", "it could not be closed (" + e.getMessage() + ")")
+                throw Problem.of("archive", Phrase.of("intake.it-could-not-be-closed", e.getMessage()))
                         .raise(e);
             }
         }

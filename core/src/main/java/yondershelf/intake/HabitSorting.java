@@ -9,6 +9,7 @@ import yondershelf.content.Kind;
 import yondershelf.content.Role;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 
 /** Sorts maps as somebody said before that words in their names are to be understood. */
 final class HabitSorting {
@@ -69,8 +70,7 @@ final class HabitSorting {
     private static String sentence(SortedFile file, Habits.Said said) {
         Role role = said.role();
         String name = file.path().substring(file.path().lastIndexOf('/') + 1);
-        return name + ": " + (role == null ? "not used" : role.title()) + ", as you said of \"" + said.word()
-                + "\" before";
+        return Phrase.of("intake.as-you-said-of-before", name, role == null ? "not used" : role.title(), said.word());
     }
 
     /** A picture by itself becomes a map of the set of its name. */

@@ -18,6 +18,7 @@ import yondershelf.content.Role;
 import yondershelf.disk.Disk;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 
 /**
  * What somebody said words in the names of maps mean, by whose packs they were in: said once, it holds for the next pack.
@@ -138,7 +139,7 @@ public record Habits(List<Said> said) {
             byte[] bytes = JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(all);
             Disk.REAL.write(file, out -> out.write(bytes));
         } catch (IOException e) {
-            throw Problem.of(file, "what was said of names cannot be kept (" + e.getMessage() + ")")
+            throw Problem.of(file, Phrase.of("intake.what-was-said-of-names", e.getMessage()))
                     .raise(e);
         }
     }

@@ -20,6 +20,7 @@ import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.library.Unfinished;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /**
@@ -69,7 +70,7 @@ public final class Intake implements AutoCloseable {
             if (Files.isDirectory(path)) {
                 planner.addFolder(path);
             } else if (!Files.isRegularFile(path)) {
-                planner.skip(path, "there is no such file or folder");
+                planner.skip(path, Phrase.of("intake.there-is-no-such-file"));
             } else if (Archive.isArchive(path)) {
                 archive(planner, path);
             } else {
@@ -112,7 +113,7 @@ public final class Intake implements AutoCloseable {
             temporary.add(made);
             return made;
         } catch (IOException e) {
-            throw Problem.of(archive, "there is no place to unpack it (" + e.getMessage() + ")")
+            throw Problem.of(archive, Phrase.of("intake.there-is-no-place-to", e.getMessage()))
                     .raise(e);
         }
     }
@@ -141,7 +142,7 @@ public final class Intake implements AutoCloseable {
 
     private Taken take(List<PlanItem> items, Set<Path> needed, boolean moving, Work work) throws ProblemException {
         long since = System.currentTimeMillis() / 1000;
-        String what = "take in " + items.size() + (items.size() == 1 ? " asset" : " assets");
+        String what = Phrase.of("intake.take-in-4", items.size(), items.size() == 1 ? " asset" : " assets");
         try (FileActs acts = library.begin(
                 what,
                 CutTake.of(sources, folder, wishes.flat(), wishes.replacing(), items)
@@ -215,8 +216,8 @@ public final class Intake implements AutoCloseable {
             if (!Files.exists(source)) {
                 throw new Problem(
                                 source.toString(),
-                                "what was being taken in is not there any more",
-                                "Bring it back, or take back what came")
+                                Phrase.of("intake.what-was-being-taken-in"),
+                                Phrase.of("intake.bring-it-back-or-take"))
                         .raise();
             }
         }
@@ -236,8 +237,8 @@ public final class Intake implements AutoCloseable {
             if (!fresh.locked().isEmpty()) {
                 throw new Problem(
                                 fresh.locked().iterator().next().toString(),
-                                "it is protected by a password, which is not kept",
-                                "Bring it again to take it in")
+                                Phrase.of("intake.it-is-protected-by-a"),
+                                Phrase.of("intake.bring-it-again-to-take"))
                         .raise();
             }
             return again.take(cut.in(fresh).ticked(), work);
@@ -286,7 +287,7 @@ public final class Intake implements AutoCloseable {
             try {
                 removeAll(made);
             } catch (IOException e) {
-                throw Problem.of(made, "the temporary folder could not be removed (" + e.getMessage() + ")")
+                throw Problem.of(made, Phrase.of("intake.the-temporary-folder-could-not", e.getMessage()))
                         .raise(e);
             }
         }

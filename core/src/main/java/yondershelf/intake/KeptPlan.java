@@ -15,6 +15,7 @@ import java.util.Optional;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 
 /**
  * A plan that is not taken in yet, kept so that it outlives the program that shows it.
@@ -74,7 +75,7 @@ public record KeptPlan(List<Path> sources, String library, String folder, JsonNo
             byte[] bytes = JSON.writeValueAsBytes(json);
             Disk.REAL.write(file, out -> out.write(bytes));
         } catch (IOException e) {
-            throw Problem.of(file, "the plan of what came cannot be kept (" + e.getMessage() + ")")
+            throw Problem.of(file, Phrase.of("intake.the-plan-of-what-came", e.getMessage()))
                     .raise(e);
         }
     }

@@ -14,6 +14,7 @@ import yondershelf.facts.Panorama;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 import yondershelf.work.Parallel;
 import yondershelf.work.Work;
 
@@ -22,8 +23,7 @@ final class Looking {
     /** Larger ones are not read several at a time. */
     private static final long LARGE = 16L << 20;
 
-    private static final String EIGHT_BITS =
-            "it shows the world all around, but in few steps of brightness: no light for a scene, a picture";
+    private static final String EIGHT_BITS = Phrase.of("intake.it-shows-the-world-all");
 
     private final Brought brought;
     private final ContentReader reader;
@@ -90,7 +90,8 @@ final class Looking {
             }
             return (isPanorama(item) ? item.noting(EIGHT_BITS) : item).credited(own);
         } catch (ProblemException e) {
-            return item.unwanted("it cannot be read: " + e.problem().cause());
+            return item.unwanted(
+                    Phrase.of("intake.it-cannot-be-read", e.problem().cause()));
         }
     }
 

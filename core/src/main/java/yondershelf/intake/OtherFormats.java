@@ -11,6 +11,7 @@ import yondershelf.content.Bounds;
 import yondershelf.content.Kind;
 import yondershelf.content.Model;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 
 /**
  * Tells models of one name that are the same in another format: as many triangles, and sides in the same proportions, whichever
@@ -60,7 +61,7 @@ final class OtherFormats {
         return plan.each(item -> {
             PlanItem first = item.kind() == Kind.MODEL ? best.get(key(item)) : null;
             return first != null && item.isWanted() && isSame(first, item)
-                    ? item.unwanted(PlanItem.SAME + "model as " + name(first) + ", in another format")
+                    ? item.unwanted(Phrase.of("intake.model-as-in-another-format", PlanItem.SAME, name(first)))
                     : item;
         });
     }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import yondershelf.format.worker.RarReader;
+import yondershelf.words.Phrase;
 
 /** A RAR archive of version 4 or 5, which a library of the system reads in another process. */
 final class PackedRar implements Packed {
@@ -31,12 +32,12 @@ final class PackedRar implements Packed {
     @Override
     public String refusal() {
         if (reader.isLocked()) {
-            return "it is encrypted in a way that is not read here: unpack it yourself and bring the folder";
+            return Phrase.of("intake.it-is-encrypted-in-a");
         }
         if (reader.isLink()) {
-            return "it is a link, which is not followed";
+            return Phrase.of("intake.it-is-a-link-which");
         }
-        return reader.isPlain() ? "" : "it is no file";
+        return reader.isPlain() ? "" : Phrase.of("intake.it-is-no-file");
     }
 
     @Override

@@ -9,6 +9,7 @@ import org.apache.commons.compress.archivers.sevenz.SevenZFile;
 import org.apache.commons.compress.archivers.sevenz.SevenZMethod;
 import org.apache.commons.compress.archivers.sevenz.SevenZMethodConfiguration;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /** A 7z archive (format description 7zFormat.txt of its public-domain kit). */
 final class PackedSevenZip implements Packed {
@@ -76,9 +77,9 @@ final class PackedSevenZip implements Packed {
         boolean link =
                 entry().getHasWindowsAttributes() && (entry().getWindowsAttributes() >>> UNIX_SHIFT & KIND) == LINK;
         if (link) {
-            return "it is a link, which is not followed";
+            return Phrase.of("intake.it-is-a-link-which");
         }
-        return entry().isAntiItem() ? "it only says that a file is gone" : "";
+        return entry().isAntiItem() ? Phrase.of("intake.it-only-says-that-a") : "";
     }
 
     @Override

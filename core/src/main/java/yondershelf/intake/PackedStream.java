@@ -6,6 +6,7 @@ import org.apache.commons.compress.archivers.ArchiveEntry;
 import org.apache.commons.compress.archivers.ArchiveInputStream;
 import org.apache.commons.io.input.CloseShieldInputStream;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /** An archive that is read from its beginning to its end. Whether bytes are whole is told while they are read. */
 abstract class PackedStream<E extends ArchiveEntry> implements Packed {
@@ -40,7 +41,7 @@ abstract class PackedStream<E extends ArchiveEntry> implements Packed {
     @Override
     public String refusal() {
         String kept = kept();
-        return kept.isEmpty() && !in.canReadEntryData(entry()) ? "it is packed in a way that is not read" : kept;
+        return kept.isEmpty() && !in.canReadEntryData(entry()) ? Phrase.of("intake.it-is-packed-in-a") : kept;
     }
 
     @Override

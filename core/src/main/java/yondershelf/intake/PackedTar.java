@@ -10,6 +10,7 @@ import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
 import org.apache.commons.compress.compressors.CompressorException;
 import org.apache.commons.compress.compressors.CompressorStreamFactory;
+import yondershelf.words.Phrase;
 
 /** A tar archive (POSIX.1-2001, pax, with what GNU added), as it is or in gzip, bzip2 or xz, which its first bytes tell. */
 final class PackedTar extends PackedStream<TarArchiveEntry> {
@@ -55,9 +56,9 @@ final class PackedTar extends PackedStream<TarArchiveEntry> {
     String kept() {
         TarArchiveEntry entry = entry();
         if (entry.isSymbolicLink() || entry.isLink()) {
-            return "it is a link, which is not followed";
+            return Phrase.of("intake.it-is-a-link-which");
         }
         boolean device = entry.isBlockDevice() || entry.isCharacterDevice() || entry.isFIFO();
-        return device || !entry.isFile() ? "it is no plain file" : "";
+        return device || !entry.isFile() ? Phrase.of("intake.it-is-no-plain-file") : "";
     }
 }

@@ -12,6 +12,7 @@ import java.util.Set;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /** A ZIP archive by its directory (APPNOTE 6.3.10). One whose directory is gone is read from its beginning instead. */
 final class PackedZip implements Packed {
@@ -91,18 +92,18 @@ final class PackedZip implements Packed {
     @Override
     public String refusal() {
         if (overlapping.contains(entry())) {
-            return "its bytes are another file's too, as in an archive bomb";
+            return Phrase.of("intake.its-bytes-are-another-file");
         }
         if (isProtected() && protectedOnes != null) {
             return protectedOnes.refusal(at);
         }
         String refusal = refusal(entry());
-        return refusal.isEmpty() && !zip.canReadEntryData(entry()) ? "it is packed in a way that is not read" : refusal;
+        return refusal.isEmpty() && !zip.canReadEntryData(entry()) ? Phrase.of("intake.it-is-packed-in-a") : refusal;
     }
 
     static String refusal(ZipArchiveEntry entry) {
         if (entry.isUnixSymlink()) {
-            return "it is a link, which is not followed";
+            return Phrase.of("intake.it-is-a-link-which");
         }
         return entry.getGeneralPurposeBit().usesEncryption() ? Locked.NONE : "";
     }

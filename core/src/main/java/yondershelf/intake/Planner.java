@@ -26,12 +26,12 @@ import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Makes one plan: looks at what was brought, sorts it, and finds each thing its place in the library. */
 final class Planner {
-    private static final String READ =
-            "it says who made these things or how they may be used: that becomes their labels";
+    private static final String READ = Phrase.of("intake.it-says-who-made-these");
 
     private final Library library;
     private final String folder;
@@ -95,15 +95,15 @@ final class Planner {
         if (library.root().startsWith(root) && !root.equals(library.root())) {
             throw new Problem(
                             root.toString(),
-                            "the library itself is in it",
-                            "Take in what is beside the library, or open the folder as a library")
+                            Phrase.of("intake.the-library-itself-is-in"),
+                            Phrase.of("intake.take-in-what-is-beside"))
                     .raise();
         }
         FolderFiles files;
         try {
             files = Sorter.filesBelow(root);
         } catch (IOException e) {
-            throw Problem.of(root, "the folder cannot be read (" + e.getMessage() + ")")
+            throw Problem.of(root, Phrase.of("intake.the-folder-cannot-be-read", e.getMessage()))
                     .raise(e);
         }
         skipped.addAll(files.closed());
@@ -235,7 +235,7 @@ final class Planner {
             work.progress(done++, found.size(), item.name());
             String duplicate = duplicates.of(root, item);
             List<String> notes = replaced(item, placing);
-            String reason = duplicate != null ? "the library has it already" : unreadable(item, root);
+            String reason = duplicate != null ? Phrase.of("intake.the-library-has-it-already") : unreadable(item, root);
             items.add(new PlanItem(
                     items.size(),
                     item.kind(),
@@ -258,7 +258,7 @@ final class Planner {
         for (SortedItem.SortedFile file : item.files()) {
             String path = IntakePlan.joined(placing.base(), placing.below(file.path()));
             if (targets.isReplaced(path, placing.root().resolve(file.path()))) {
-                out.add("replaces " + path + ", which can be taken back");
+                out.add(Phrase.of("intake.replaces-which-can-be-taken", path));
             }
         }
         return out;
@@ -311,11 +311,12 @@ final class Planner {
         for (SortedItem.SortedFile file : item.files()) {
             Path path = root.resolve(file.path());
             if (!brought.isPacked(path) && !Files.isReadable(path)) {
-                return "there is no permission to read " + file.path();
+                return Phrase.of("intake.there-is-no-permission-to", file.path());
             }
             long size = brought.size(path);
             if (size <= 0) {
-                return file.path() + (size == 0 ? " is empty" : " is not there any more");
+                return file.path()
+                        + (size == 0 ? Phrase.of("intake.is-empty") : Phrase.of("intake.is-not-there-any-more"));
             }
         }
         return "";

@@ -9,6 +9,7 @@ import net.lingala.zip4j.ZipFile;
 import net.lingala.zip4j.exception.ZipException;
 import net.lingala.zip4j.model.FileHeader;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /** Entries of a ZIP archive that are protected by a password: the old cipher (APPNOTE 6.1) and AES (APPNOTE 7.2, WinZip's AE-1 and AE-2). */
 final class ProtectedZip implements Closeable {
@@ -44,11 +45,11 @@ final class ProtectedZip implements Closeable {
     /** Why an entry stays packed; empty when the password opens it. */
     String refusal(int entry) {
         try (InputStream in = open(entry)) {
-            return in.read() < -1 ? "it cannot be read" : "";
+            return in.read() < -1 ? Phrase.of("intake.it-cannot-be-read-2") : "";
         } catch (ZipException e) {
             return e.getType() == ZipException.Type.WRONG_PASSWORD
                     ? Locked.WRONG
-                    : "it is packed in a way that is not read (" + e.getMessage() + ")";
+                    : Phrase.of("intake.it-is-packed-in-a-way", e.getMessage());
         } catch (IOException e) {
             // of the old cipher one password in 256 seems right until the end
             return Locked.WRONG;

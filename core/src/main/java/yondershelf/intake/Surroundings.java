@@ -15,6 +15,7 @@ import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
 import yondershelf.format.Formats;
 import yondershelf.sorting.SortedItem;
+import yondershelf.words.Phrase;
 
 /** Pictures of radiance that show the world as an unfolded cube or an angular map: offered as HDRIs, made equirectangular. */
 final class Surroundings {
@@ -52,7 +53,7 @@ final class Surroundings {
                 item.folder(),
                 item.files(),
                 null,
-                laidOut.title() + ": made equirectangular when ticked",
+                Phrase.of("intake.made-equirectangular-when-ticked", laidOut.title()),
                 List.of(),
                 laidOut,
                 item.credit(),
@@ -76,7 +77,7 @@ final class Surroundings {
             boolean exr = FileType.byName(path).filter(FileType.EXR::equals).isPresent();
             Files.write(file, exr ? Formats.exr(made) : Formats.hdr(made));
         } catch (IOException e) {
-            throw Problem.of(path, "there is no place to make it equirectangular (" + e.getMessage() + ")")
+            throw Problem.of(path, Phrase.of("intake.there-is-no-place-to-make", e.getMessage()))
                     .raise(e);
         }
         return new PlanItem(

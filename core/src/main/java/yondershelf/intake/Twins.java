@@ -8,6 +8,7 @@ import java.util.Map;
 import yondershelf.content.Kind;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 
 /** Tells things that came twice: with the same bytes, or pictures that bear one name in two formats. */
 final class Twins {
@@ -29,15 +30,17 @@ final class Twins {
             PlanItem same =
                     sizes.getOrDefault(size, 0) < 2 ? null : first.putIfAbsent(size + " " + bytes(item, brought), item);
             if (same != null) {
-                out.add(item.unwanted(PlanItem.SAME + "bytes as " + same.main().path()));
+                out.add(item.unwanted(
+                        Phrase.of("intake.bytes-as", PlanItem.SAME, same.main().path())));
                 continue;
             }
             PlanItem other = item.kind() == Kind.TEXTURE ? named.putIfAbsent(stem(item), item) : null;
             out.add(
                     other == null
                             ? item
-                            : item.noting("the name of "
-                                    + Sorter.fileName(other.main().path()) + ", in another format"));
+                            : item.noting(Phrase.of(
+                                    "intake.the-name-of-in-another",
+                                    Sorter.fileName(other.main().path()))));
         }
         return out;
     }

@@ -2,6 +2,7 @@ package yondershelf.intake;
 
 import java.util.List;
 import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.words.Phrase;
 
 /** Says in a sentence why something was sorted as it was. */
 final class Why {
@@ -9,26 +10,27 @@ final class Why {
 
     static String of(PlanItem item) {
         if (item.given().edited()) {
-            return "as you said";
+            return Phrase.of("intake.as-you-said");
         }
         long squares = item.files().stream().filter(item::isSquare).count();
         long kept = item.files().stream().filter(f -> !f.variant().isEmpty()).count() - squares;
-        String rest = (squares == 0 ? "" : ", on several UV squares")
-                + (kept == 0 ? "" : ", " + kept + (kept == 1 ? " other is" : " others are") + " kept with it");
+        String rest = (squares == 0 ? "" : Phrase.of("intake.on-several-uv-squares"))
+                + (kept == 0 ? "" : Phrase.of("intake.kept-with-it", kept, kept == 1 ? " other is" : " others are"));
         return switch (item.kind()) {
-            case MATERIAL -> (item.isSet() ? set(item) : "a file says what it is made of") + rest;
+            case MATERIAL -> (item.isSet() ? set(item) : Phrase.of("intake.a-file-says-what-it")) + rest;
             case HDRI ->
                 item.laidOut() != null
-                        ? "it shows the world as " + item.laidOut().title()
-                        : "twice as wide as high, in a format that holds light" + rest;
+                        ? Phrase.of(
+                                "intake.it-shows-the-world-as", item.laidOut().title())
+                        : Phrase.of("intake.twice-as-wide-as-high", rest);
             case MODEL -> {
                 long needed = item.files().size() - 1 - kept;
                 yield (needed == 0
-                                ? "a file that stands for itself"
-                                : "it names " + needed + (needed == 1 ? " file" : " files") + " that came with it")
+                                ? Phrase.of("intake.a-file-that-stands-for")
+                                : Phrase.of("intake.it-names-that-came-with", needed, needed == 1 ? " file" : " files"))
                         + rest;
             }
-            default -> "a picture whose name tells of no set" + rest;
+            default -> Phrase.of("intake.a-picture-whose-name-tells", rest);
         };
     }
 
@@ -37,6 +39,6 @@ final class Why {
                 .filter(SortedFile::isUsed)
                 .map(f -> f.role() == null ? "" : f.role().title())
                 .toList();
-        return "maps of one name: " + String.join(", ", roles);
+        return Phrase.of("intake.maps-of-one-name", String.join(", ", roles));
     }
 }

@@ -9,6 +9,7 @@ import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * A file that comes into a library under a name nothing has: a copy of another, or what was made for it.
@@ -53,9 +54,12 @@ public record Arrival(Path to, @Nullable Path from, byte[] bytes) {
     void check() throws ProblemException {
         if (from != null && (!Files.isReadable(from) || !Files.isRegularFile(from))) {
             String cause = !Files.exists(from)
-                    ? "it is not there any more"
-                    : Files.isRegularFile(from) ? "there is no permission to read it" : "it is no plain file";
-            throw Problem.of(from, "the file could not be taken in: " + cause).raise();
+                    ? Phrase.of("library.it-is-not-there-any")
+                    : Files.isRegularFile(from)
+                            ? Phrase.of("library.there-is-no-permission-to")
+                            : Phrase.of("library.it-is-no-plain-file");
+            throw Problem.of(from, Phrase.of("library.the-file-could-not-be", cause))
+                    .raise();
         }
     }
 

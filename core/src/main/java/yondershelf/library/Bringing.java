@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 import yondershelf.work.Parallel;
 import yondershelf.work.Work;
 
@@ -81,7 +82,7 @@ final class Bringing {
             arrival.check();
             Path target = library.inside(arrival.to());
             if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
-                throw Problem.of(target, "another file has that name by now and is not written over")
+                throw Problem.of(target, Phrase.of("library.another-file-has-that-name"))
                         .raise();
             }
             fresh.add(Disk.temporaryIn(library.temporary()));

@@ -15,6 +15,7 @@ import java.util.regex.Pattern;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 
 /**
  * What a library says of itself: {@code library.json}, and a second copy of it from which a damaged one is restored.
@@ -47,15 +48,15 @@ record Description(String id, String name, int format) {
     /** @throws ProblemException when a newer version of the program made it: what that one keeps there is not known here */
     void requireWritable(Path own) throws ProblemException {
         if (isNewer()) {
-            throw newer(own.resolve(FILE), format, "it can be looked at here, not changed");
+            throw newer(own.resolve(FILE), format, Phrase.of("library.it-can-be-looked-at"));
         }
     }
 
     private static ProblemException newer(Path file, int format, String so) {
         return new Problem(
                         file.toString(),
-                        "the library has format " + format + ", this program knows " + FORMAT + ": " + so,
-                        "Open it with a newer version of the program")
+                        Phrase.of("library.the-library-has-format-this", format, FORMAT, so),
+                        Phrase.of("library.open-it-with-a-newer"))
                 .raise();
     }
 
@@ -79,8 +80,8 @@ record Description(String id, String name, int format) {
         if (kept.isEmpty()) {
             throw new Problem(
                             file.toString(),
-                            "the library's description is damaged, and so is its second copy",
-                            "Bring the file back from a backup: its labels are kept under the id it holds")
+                            Phrase.of("library.the-library-s-description-is"),
+                            Phrase.of("library.bring-the-file-back-from"))
                     .raise();
         }
         try {
@@ -114,7 +115,7 @@ record Description(String id, String name, int format) {
         String name = json.path("name").asText();
         boolean sound = format >= FORMAT && UUID_TEXT.matcher(id).matches() && !name.isBlank();
         if (!sound && format > FORMAT) {
-            throw newer(file, format, "it cannot be opened here");
+            throw newer(file, format, Phrase.of("library.it-cannot-be-opened-here"));
         }
         return sound ? Optional.of(new Description(id, name, format)) : Optional.empty();
     }

@@ -13,6 +13,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /**
@@ -133,7 +134,7 @@ public final class FileActs implements AutoCloseable {
         Path target = library.inside(file);
         try {
             if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
-                throw Problem.of(target, "it is not there any more, or no plain file, and is not touched")
+                throw Problem.of(target, Phrase.of("library.it-is-not-there-any-more"))
                         .raise();
             }
             kept.keep(library.relative(target), target, GONE, List.of());
@@ -151,7 +152,7 @@ public final class FileActs implements AutoCloseable {
             files = walk.filter(f -> Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS))
                     .toList();
         } catch (IOException | UncheckedIOException e) {
-            throw Problem.of(target, "it cannot be listed").raise(e);
+            throw Problem.of(target, Phrase.of("library.it-cannot-be-listed")).raise(e);
         }
         for (int i = 0; i < files.size(); i++) {
             work.progress(i, files.size(), String.valueOf(files.get(i).getFileName()));
@@ -170,7 +171,7 @@ public final class FileActs implements AutoCloseable {
                 Undoing.removeIfEmpty(library, library.relative(each));
             }
         } catch (IOException | UncheckedIOException e) {
-            throw Problem.of(target, "what is empty in it cannot be removed").raise(e);
+            throw Problem.of(target, Phrase.of("library.what-is-empty-in-it")).raise(e);
         }
     }
 
@@ -179,12 +180,12 @@ public final class FileActs implements AutoCloseable {
         Path fresh = null;
         try {
             if (onlyNew && Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
-                throw Problem.of(target, "another file has that name by now and is not written over")
+                throw Problem.of(target, Phrase.of("library.another-file-has-that-name"))
                         .raise();
             }
             if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)
                     && !Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
-                throw Problem.of(target, "it is no plain file, and is not touched")
+                throw Problem.of(target, Phrase.of("library.it-is-no-plain-file-and"))
                         .raise();
             }
             Path temporary = library.temporary();
@@ -256,7 +257,7 @@ public final class FileActs implements AutoCloseable {
         try {
             return UndoRun.all(library);
         } catch (IOException e) {
-            throw Problem.of(library.own(), "its kept changes cannot be listed (" + Library.reason(e) + ")")
+            throw Problem.of(library.own(), Phrase.of("library.its-kept-changes-cannot-be", Library.reason(e)))
                     .raise(e);
         }
     }

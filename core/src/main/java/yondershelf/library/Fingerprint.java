@@ -8,6 +8,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Set;
+import yondershelf.words.Phrase;
 
 /**
  * Knows a file again after it was moved, at little cost however large it is: its size, and the hash of all its bytes or,
@@ -21,7 +22,8 @@ final class Fingerprint {
 
     static String of(Path file) throws IOException {
         if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-            throw new java.nio.file.FileSystemException(file.toString(), null, "it is no plain file");
+            throw new java.nio.file.FileSystemException(
+                    file.toString(), null, Phrase.of("library.it-is-no-plain-file"));
         }
         try (SeekableByteChannel channel =
                 Files.newByteChannel(file, Set.of(StandardOpenOption.READ, LinkOption.NOFOLLOW_LINKS))) {

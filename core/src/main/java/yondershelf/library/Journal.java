@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** What was said of a library's assets: everybody's edits merged. Read when it is first asked for. Safe for several threads. */
 final class Journal {
@@ -92,8 +93,8 @@ final class Journal {
         } catch (IOException | IllegalStateException e) {
             throw new Problem(
                             place,
-                            "the label could not be saved (" + e.getMessage() + ")",
-                            "Make room on the drive, allow writing there, and set the clock right, then try again")
+                            Phrase.of("library.the-label-could-not-be", e.getMessage()),
+                            Phrase.of("library.make-room-on-the-drive"))
                     .raise(e);
         }
     }

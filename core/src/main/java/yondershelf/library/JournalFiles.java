@@ -25,6 +25,7 @@ import java.util.function.LongSupplier;
 import yondershelf.content.Problem;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
+import yondershelf.words.Phrase;
 
 /**
  * One file for each machine, to which only that machine appends; a sync tool may bring them together. Each is read on from where
@@ -176,10 +177,10 @@ final class JournalFiles implements EditLog {
         }
         Path file = folder.resolve(name);
         if (!is.isRegularFile()) {
-            throw new FileSystemException(file.toString(), null, "it is no plain file");
+            throw new FileSystemException(file.toString(), null, Phrase.of("library.it-is-no-plain-file"));
         }
         if (is.size() > MOST_BYTES) {
-            throw new FileSystemException(file.toString(), null, "it is too large");
+            throw new FileSystemException(file.toString(), null, Phrase.of("library.it-is-too-large"));
         }
         byte[] head = head(file);
         boolean goesOn = mark != null
@@ -282,7 +283,8 @@ final class JournalFiles implements EditLog {
     @Override
     public synchronized void append(List<Edit> edits) throws IOException {
         disk.makeFolders(folder);
-        try (Lock _ = Lock.take(folder.resolve(machine + ".lock"), "saving labels", Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(
+                folder.resolve(machine + ".lock"), Phrase.of("library.saving-labels"), Lock.Waiting.SILENTLY)) {
             // what another process of this machine appended meanwhile: its stamps must be known before the next is
             // given
             readOwn();
@@ -376,29 +378,35 @@ final class JournalFiles implements EditLog {
             String reason = unreadable.get(name);
             if (reason != null) {
                 out.add(new Problem(
-                        file, "this journal of labels cannot be read (" + reason + ")", "Labels in it are not seen"));
+                        file,
+                        Phrase.of("library.this-journal-of-labels-cannot", reason),
+                        Phrase.of("library.labels-in-it-are-not")));
             }
             Mark mark = marks.getOrDefault(name, new Mark());
             if (mark.damaged > 0) {
                 out.add(new Problem(
                         file,
-                        lines(mark.damaged) + " of labels " + (mark.damaged == 1 ? "is" : "are")
-                                + " damaged and passed over",
-                        "The file is left as it is; a backup may have the whole one"));
+                        Phrase.of(
+                                "library.of-labels-damaged-and-passed",
+                                lines(mark.damaged),
+                                mark.damaged == 1 ? "is" : "are"),
+                        Phrase.of("library.the-file-is-left-as")));
             }
             if (mark.ahead > 0) {
                 out.add(new Problem(
                         file,
-                        lines(mark.ahead) + " of labels " + (mark.ahead == 1 ? "bears" : "bear")
-                                + " a time more than a day ahead and " + (mark.ahead == 1 ? "is" : "are")
-                                + " set aside",
-                        "Set the clocks of all machines right"));
+                        Phrase.of(
+                                "library.of-labels-a-time-more",
+                                lines(mark.ahead),
+                                mark.ahead == 1 ? "bears" : "bear",
+                                mark.ahead == 1 ? "is" : "are"),
+                        Phrase.of("library.set-the-clocks-of-all")));
             }
         }
         return out;
     }
 
     private static String lines(int n) {
-        return n == 1 ? "1 line" : n + " lines";
+        return n == 1 ? Phrase.of("library.1-line") : Phrase.of("library.lines", n);
     }
 }

@@ -22,6 +22,7 @@ import yondershelf.format.ContentReader;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
 import yondershelf.store.Store;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** A root folder whose assets are catalogued. Its own data live in {@value #OWN} below the root. Safe for several threads. */
@@ -88,7 +89,7 @@ public final class Library {
 
     static String reason(IOException e) {
         if (e instanceof AccessDeniedException) {
-            return "no permission";
+            return Phrase.of("library.no-permission");
         }
         if (e instanceof FileSystemException fs && fs.getReason() != null) {
             return fs.getReason();
@@ -202,7 +203,7 @@ public final class Library {
             Presence.require(this);
         } catch (IOException e) {
             Presence.require(this);
-            throw Problem.of(root, "the folder cannot be read (" + reason(e) + ")")
+            throw Problem.of(root, Phrase.of("library.the-folder-cannot-be-read", reason(e)))
                     .raise(e);
         }
         Looked looked = new Looking(this, deltas, reader, work).run();
@@ -245,10 +246,10 @@ public final class Library {
     /** Gives the library another name, for everybody who uses it. */
     public void rename(String other) throws ProblemException {
         if (other.isBlank()) {
-            throw Problem.of(root, "a library needs a name").raise();
+            throw Problem.of(root, Phrase.of("library.a-library-needs-a-name")).raise();
         }
         Description renamed = new Description(id(), other.strip());
-        try (Lock _ = lock("renaming the library", Work.SILENT)) {
+        try (Lock _ = lock(Phrase.of("library.renaming-the-library"), Work.SILENT)) {
             renamed.write(own(), disk);
             description = renamed;
         } catch (IOException e) {
@@ -302,7 +303,8 @@ public final class Library {
             if (there) {
                 List<Path> made = disk().makeFolders(path);
                 if (made.isEmpty()) {
-                    throw Problem.of(path, "there is a folder of that name").raise();
+                    throw Problem.of(path, Phrase.of("library.there-is-a-folder-of"))
+                            .raise();
                 }
             } else {
                 Undoing.removeIfEmpty(this, folder);
@@ -422,7 +424,7 @@ public final class Library {
         } catch (AccessDeniedException e) {
             return List.of();
         } catch (IOException e) {
-            throw Problem.of(own(), "what was left half done cannot be read (" + reason(e) + ")")
+            throw Problem.of(own(), Phrase.of("library.what-was-left-half-done", reason(e)))
                     .raise(e);
         }
     }
@@ -437,11 +439,14 @@ public final class Library {
         description.requireWritable(own());
         try {
             return Lock.take(own().resolve("lock"), what, holder -> {
-                work.progress(0, 0, "waiting for " + holder);
+                work.progress(0, 0, Phrase.of("library.waiting-for", holder));
                 return !work.isCancelled();
             });
         } catch (java.io.InterruptedIOException e) {
-            throw new Problem(root.toString(), "somebody else is writing there: " + e.getMessage(), "Try again later")
+            throw new Problem(
+                            root.toString(),
+                            Phrase.of("library.somebody-else-is-writing-there", e.getMessage()),
+                            Phrase.of("library.try-again-later"))
                     .raise(e);
         } catch (IOException e) {
             throw notWritten(root, e);
@@ -449,11 +454,12 @@ public final class Library {
     }
 
     ProblemException notWritten(Path file, IOException e) {
-        String cause = e instanceof AccessDeniedException ? "no permission to write there" : reason(e);
+        String cause =
+                e instanceof AccessDeniedException ? Phrase.of("library.no-permission-to-write-there") : reason(e);
         return new Problem(
                         file.toString(),
-                        "the file could not be changed (" + cause + ")",
-                        "Make room on the drive and allow writing there, then try again")
+                        Phrase.of("library.the-file-could-not-be-changed", cause),
+                        Phrase.of("library.make-room-on-the-drive-and"))
                 .raise(e);
     }
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Finds assets that were moved from one open library to another, outside the program, and lets them keep id and labels. */
@@ -50,7 +51,7 @@ public final class Moves {
                         changed.add(library);
                     }
                 } catch (IOException e) {
-                    work.problem(Problem.of(library.resolve(asset.path()), "it cannot be read any more"));
+                    work.problem(Problem.of(library.resolve(asset.path()), Phrase.of("library.it-cannot-be-read-any")));
                 } catch (ProblemException e) {
                     work.problem(e.problem());
                 }

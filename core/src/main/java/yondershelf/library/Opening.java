@@ -20,6 +20,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.store.Store;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Opens libraries: new ones, known ones that may be away, and copies of others. */
@@ -48,7 +49,11 @@ final class Opening {
         }
         Path root = folder.toAbsolutePath().normalize();
         if (!Files.isDirectory(root)) {
-            throw new Problem(root.toString(), "there is no such folder", "Connect its drive, then try again").raise();
+            throw new Problem(
+                            root.toString(),
+                            Phrase.of("library.there-is-no-such-folder"),
+                            Phrase.of("library.connect-its-drive-then-try"))
+                    .raise();
         }
         try {
             Optional<Description> there = Description.read(ownOf(root), disk);
@@ -59,9 +64,10 @@ final class Opening {
             if (other && !there.get().id().equals(known)) {
                 throw new Problem(
                                 root.toString(),
-                                "another library stands there now: "
-                                        + there.get().name(),
-                                "Open it as a library of its own, or connect the drive of the former one")
+                                Phrase.of(
+                                        "library.another-library-stands-there-now",
+                                        there.get().name()),
+                                Phrase.of("library.open-it-as-a-library"))
                         .raise();
             }
             Description description = there.isPresent() ? there.get() : create(root, name, disk);
@@ -71,8 +77,8 @@ final class Opening {
         } catch (IOException e) {
             throw new Problem(
                             root.toString(),
-                            "the library cannot be opened (" + Library.reason(e) + ")",
-                            "Change the permissions of the folder, then try again")
+                            Phrase.of("library.the-library-cannot-be-opened", Library.reason(e)),
+                            Phrase.of("library.change-the-permissions-of-the"))
                     .raise(e);
         }
     }
@@ -80,8 +86,8 @@ final class Opening {
     static ProblemException away(Path root) {
         return new Problem(
                         root.toString(),
-                        "the library is away: its folder is there, but empty of it",
-                        "Connect its drive, or sign its sync program in; nothing of it is lost here")
+                        Phrase.of("library.the-library-is-away-its"),
+                        Phrase.of("library.connect-its-drive-or-sign"))
                 .raise();
     }
 
@@ -89,11 +95,11 @@ final class Opening {
     static Path ownOf(Path root) throws IOException {
         Path own = root.resolve(Library.OWN);
         if (Files.exists(own, LinkOption.NOFOLLOW_LINKS) && !Files.isDirectory(own, LinkOption.NOFOLLOW_LINKS)) {
-            throw new FileSystemException(own.toString(), null, Library.OWN + " is not a folder but a link or a file");
+            throw new FileSystemException(own.toString(), null, Phrase.of("library.is-not-a-folder-but", Library.OWN));
         }
         for (String part : List.of("journal", "places", "undo", "running", "tmp", "previews")) {
             if (Files.isSymbolicLink(own.resolve(part))) {
-                throw new FileSystemException(own.toString(), null, Library.OWN + "/" + part + " is a link");
+                throw new FileSystemException(own.toString(), null, Phrase.of("library.is-a-link", Library.OWN, part));
             }
         }
         return own;
@@ -103,7 +109,7 @@ final class Opening {
     private static Description create(Path root, String name, Disk disk) throws IOException, ProblemException {
         Path own = root.resolve(Library.OWN);
         disk.makeFolders(own);
-        try (Lock _ = Lock.take(own.resolve("lock"), "making the library", Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(own.resolve("lock"), Phrase.of("library.making-the-library"), Lock.Waiting.SILENTLY)) {
             Optional<Description> made = Description.read(own, disk);
             if (made.isPresent()) {
                 return made.get();
@@ -147,7 +153,7 @@ final class Opening {
             records.addAll(library.identities().journal().edits(before, now));
             records.add(Identities.moved(before, fresh.id()));
         }
-        try (Lock _ = library.lock("giving the copy an id of its own", Work.SILENT)) {
+        try (Lock _ = library.lock(Phrase.of("library.giving-the-copy-an-id"), Work.SILENT)) {
             if (!records.isEmpty()) {
                 library.journal().append(labels);
                 library.identities().journal().append(records);

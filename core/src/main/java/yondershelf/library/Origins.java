@@ -16,6 +16,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import yondershelf.content.Problem;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Where files of a run came from that were moved into the library: noted before they go from there, so that undoing puts them back. */
@@ -52,11 +53,11 @@ final class Origins {
                 if (Files.mismatch(each.getKey(), each.getValue()) < 0) {
                     Files.delete(each.getKey());
                 } else {
-                    work.problem(Problem.of(each.getKey(), "it was changed meanwhile, and stays where it is"));
+                    work.problem(Problem.of(each.getKey(), Phrase.of("library.it-was-changed-meanwhile-and")));
                 }
             } catch (IOException e) {
-                work.problem(Problem.of(
-                        each.getKey(), "it was copied, but could not be removed (" + Library.reason(e) + ")"));
+                work.problem(
+                        Problem.of(each.getKey(), Phrase.of("library.it-was-copied-but-could", Library.reason(e))));
             }
         }
     }

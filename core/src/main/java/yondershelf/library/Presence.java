@@ -7,6 +7,7 @@ import java.util.Optional;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 
 /** Whether a library's folder is there and still its own, and what lies in it. */
 final class Presence {
@@ -27,7 +28,10 @@ final class Presence {
     static void require(Library library) throws ProblemException {
         Path root = library.root();
         if (!Files.isDirectory(root)) {
-            throw new Problem(root.toString(), "the folder is not there any more", "Connect its drive, then try again")
+            throw new Problem(
+                            root.toString(),
+                            Phrase.of("library.the-folder-is-not-there"),
+                            Phrase.of("library.connect-its-drive-then-try"))
                     .raise();
         }
         try {
@@ -38,11 +42,13 @@ final class Presence {
             if (!now.get().id().equals(library.id())) {
                 throw Problem.of(
                                 root,
-                                "another library stands there now: " + now.get().name())
+                                Phrase.of(
+                                        "library.another-library-stands-there-now",
+                                        now.get().name()))
                         .raise();
             }
         } catch (IOException e) {
-            throw Problem.of(root, "the library cannot be read (" + Library.reason(e) + ")")
+            throw Problem.of(root, Phrase.of("library.the-library-cannot-be-read", Library.reason(e)))
                     .raise(e);
         }
     }
@@ -62,7 +68,7 @@ final class Presence {
             within = false;
         }
         if (!within) {
-            throw Problem.of(file, "it lies outside the library and is not touched")
+            throw Problem.of(file, Phrase.of("library.it-lies-outside-the-library"))
                     .raise();
         }
         return target;

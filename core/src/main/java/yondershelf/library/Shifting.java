@@ -16,6 +16,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.store.AssetRow;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Files that go to other places within their library, and back. A move copies nothing: the file gets another name. */
@@ -71,11 +72,10 @@ final class Shifting {
         Path is = library.inside(Path.of(from));
         Path target = library.inside(Path.of(to));
         if (!Files.isRegularFile(is, LinkOption.NOFOLLOW_LINKS)) {
-            throw Problem.of(is, "it is not there any more, or no plain file, and is not touched")
-                    .raise();
+            throw Problem.of(is, Phrase.of("library.it-is-not-there-any-more")).raise();
         }
         if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
-            throw Problem.of(target, "another file has that name by now and is not written over")
+            throw Problem.of(target, Phrase.of("library.another-file-has-that-name"))
                     .raise();
         }
         List<String> missing = Disk.missingFolders(library.folderOf(target)).stream()
@@ -99,14 +99,14 @@ final class Shifting {
         if (there && taken && !isTwice(now, back)) {
             return new Problem(
                     back.toString(),
-                    "another file stands where it was moved from",
-                    "Move that one away, or undo the rest without it");
+                    Phrase.of("library.another-file-stands-where-it"),
+                    Phrase.of("library.move-that-one-away-or"));
         }
         if (!there && !taken) {
             return new Problem(
                     now.toString(),
-                    "it was moved or deleted since",
-                    "Put it back where it was, or undo the rest without it");
+                    Phrase.of("library.it-was-moved-or-deleted"),
+                    Phrase.of("library.put-it-back-where-it"));
         }
         // what was written into it by the same act is judged for itself
         boolean changed = there
@@ -115,8 +115,8 @@ final class Shifting {
         return changed
                 ? new Problem(
                         now.toString(),
-                        "the file was changed since it was moved",
-                        "Put it back as it was, or undo the rest without it")
+                        Phrase.of("library.the-file-was-changed-since"),
+                        Phrase.of("library.put-it-back-as-it"))
                 : null;
     }
 

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 
 /** What one group of file changes keeps so that it can be taken back: old bytes, and a manifest. */
 public final class UndoRun {
@@ -81,7 +82,8 @@ public final class UndoRun {
                         .filter(s -> s.files > 0 || !s.damage.isEmpty())
                         .ifPresent(out::add);
             } catch (IOException e) {
-                out.add(new Summary(name, "", "", 0, false, "its record cannot be read (" + Library.reason(e) + ")"));
+                out.add(new Summary(
+                        name, "", "", 0, false, Phrase.of("library.its-record-cannot-be-read", Library.reason(e))));
             }
         }
         out.sort(Comparator.comparing(Summary::when).thenComparing(Summary::run).reversed());
@@ -92,8 +94,8 @@ public final class UndoRun {
         String damage = manifest.damaged() == 0
                 ? ""
                 : manifest.damaged() == 1
-                        ? "1 line of its record is damaged"
-                        : manifest.damaged() + " lines of its record are damaged";
+                        ? Phrase.of("library.1-line-of-its-record")
+                        : Phrase.of("library.lines-of-its-record-are", manifest.damaged());
         return new Summary(
                 run, manifest.what(), manifest.when(), manifest.changes(0).size(), manifest.isUndone(), damage);
     }

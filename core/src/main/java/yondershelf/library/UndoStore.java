@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Lock;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** The old files a library keeps so that changes can be taken back, and the act that lets them go. */
@@ -28,7 +29,7 @@ public final class UndoStore {
         try {
             return new Space(FileActs.runs(library).size(), bytes(UndoRun.folderOf(library)));
         } catch (IOException e) {
-            throw Problem.of(library.own(), "what is kept cannot be measured (" + Library.reason(e) + ")")
+            throw Problem.of(library.own(), Phrase.of("library.what-is-kept-cannot-be", Library.reason(e)))
                     .raise(e);
         }
     }
@@ -59,7 +60,7 @@ public final class UndoStore {
      */
     public static Space empty(Library library, Work work) throws ProblemException {
         Space before = space(library);
-        try (Lock _ = library.lock("emptying the undo store", work)) {
+        try (Lock _ = library.lock(Phrase.of("library.emptying-the-undo-store"), work)) {
             Path folder = UndoRun.folderOf(library);
             if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
                 for (Path file : below(folder)) {

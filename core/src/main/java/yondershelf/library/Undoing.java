@@ -17,6 +17,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Takes groups of file changes back: bytes, times, permissions, and the folders that were made for them. */
@@ -39,14 +40,16 @@ public final class Undoing {
         try (Lock _ = library.lock("undoing", work)) {
             UndoRun kept = UndoRun.open(library, run)
                     .filter(r -> !r.manifest().isUndone())
-                    .orElseThrow(() -> Problem.of(library.root(), "there is nothing to undo under " + run)
+                    .orElseThrow(() -> Problem.of(library.root(), Phrase.of("library.there-is-nothing-to-undo", run))
                             .raise());
             if (kept.manifest().damaged() > 0 && !skip) {
                 throw new Problem(
                                 library.root().toString(),
-                                "of the record of \"" + kept.manifest().what() + "\", "
-                                        + kept.manifest().damaged() + " lines are damaged",
-                                "Undo what can still be read, and look at the other files yourself")
+                                Phrase.of(
+                                        "library.of-the-record-of-lines",
+                                        kept.manifest().what(),
+                                        kept.manifest().damaged()),
+                                Phrase.of("library.undo-what-can-still-be"))
                         .raise();
             }
             List<Manifest.FileChange> wanted = new ArrayList<>();
@@ -66,18 +69,18 @@ public final class Undoing {
             if (!stuck.isEmpty() && !skip) {
                 throw new Problem(
                                 stuck.iterator().next(),
-                                "it was moved here, and where it came from cannot be written now",
-                                "Connect the drive it came from, or undo the rest without it")
+                                Phrase.of("library.it-was-moved-here-and"),
+                                Phrase.of("library.connect-the-drive-it-came"))
                         .raise();
             }
-            stuck.forEach(path -> skipped.add(Problem.of(path, "where it came from cannot be written: it stays")));
+            stuck.forEach(path -> skipped.add(Problem.of(path, Phrase.of("library.where-it-came-from-cannot"))));
             wanted.removeIf(change -> stuck.contains(change.path()));
             int files = restore(library, kept, wanted, work);
             kept.manifest().markUndone();
             Unfinished.forget(library, run);
             return new Undone(files, skipped);
         } catch (IOException e) {
-            throw Problem.of(library.root(), "undoing failed (" + Library.reason(e) + ")")
+            throw Problem.of(library.root(), Phrase.of("library.undoing-failed", Library.reason(e)))
                     .raise(e);
         }
     }
@@ -92,12 +95,15 @@ public final class Undoing {
         if (!kept.isWhole(change)) {
             return new Problem(
                     target.toString(),
-                    "the old bytes that were kept of it are damaged",
-                    "It stays as it is; a backup may have the old one");
+                    Phrase.of("library.the-old-bytes-that-were"),
+                    Phrase.of("library.it-stays-as-it-is"));
         }
         boolean there = Files.exists(target, LinkOption.NOFOLLOW_LINKS);
         if (there && !Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
-            return new Problem(target.toString(), "it is no plain file any more", "It is left as it is");
+            return new Problem(
+                    target.toString(),
+                    Phrase.of("library.it-is-no-plain-file-any"),
+                    Phrase.of("library.it-is-left-as-it"));
         }
         String now = there ? ContentHash.of(target) : "";
         if (kept.manifest().states(change.path()).contains(now) || isBack(kept, change, now)) {
@@ -105,8 +111,8 @@ public final class Undoing {
         }
         return new Problem(
                 target.toString(),
-                "the file was changed since, so undoing would lose that",
-                "Put it back as it was, or undo the rest without it");
+                Phrase.of("library.the-file-was-changed-since-so"),
+                Phrase.of("library.put-it-back-as-it"));
     }
 
     private static boolean isBack(UndoRun kept, Manifest.FileChange change, String now) throws IOException {

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /**
  * One fault of a library.
@@ -25,19 +26,17 @@ public record Finding(
 
     /** What is wrong. */
     public enum Code {
-        TEXTURE_MISSING("texture-missing", "A texture is missing"),
-        TEXTURE_BROKEN("texture-broken", "A texture cannot be read"),
-        REFERENCE_ABSOLUTE("reference-absolute", "A texture is found only on this machine"),
-        REFERENCE_OUTSIDE("reference-outside", "A texture lies outside the library"),
-        UNREADABLE("unreadable", "The file cannot be read"),
-        ENDING_WRONG("ending-wrong", "The file's ending is wrong");
+        TEXTURE_MISSING("texture-missing"),
+        TEXTURE_BROKEN("texture-broken"),
+        REFERENCE_ABSOLUTE("reference-absolute"),
+        REFERENCE_OUTSIDE("reference-outside"),
+        UNREADABLE("unreadable"),
+        ENDING_WRONG("ending-wrong");
 
         private final String word;
-        private final String title;
 
-        Code(String word, String title) {
+        Code(String word) {
             this.word = word;
-            this.title = title;
         }
 
         /** The code with a stable name. */
@@ -52,7 +51,7 @@ public record Finding(
 
         /** For a person. */
         public String title() {
-            return title;
+            return Phrase.name(this);
         }
     }
 

@@ -29,6 +29,7 @@ import yondershelf.library.Library;
 import yondershelf.sorting.SortedItem;
 import yondershelf.store.AssetRow;
 import yondershelf.store.Store;
+import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
@@ -64,7 +65,7 @@ public final class Mend {
      * @return the group's run, for undoing it with {@link FileActs#undo}; empty when it was cancelled and nothing was changed
      */
     public static Optional<String> apply(Library library, List<Finding> findings, Work work) throws ProblemException {
-        String what = "mend " + findings.size() + (findings.size() == 1 ? " finding" : " findings");
+        String what = Phrase.of("mend.mend", findings.size(), findings.size() == 1 ? " finding" : " findings");
         try (FileActs acts = library.begin(what, "", work)) {
             try {
                 int done = 0;
@@ -99,7 +100,8 @@ public final class Mend {
         try {
             before = Files.readAllBytes(target);
         } catch (IOException e) {
-            throw Problem.of(change.path(), "it cannot be read any more").raise(e);
+            throw Problem.of(change.path(), Phrase.of("mend.it-cannot-be-read-any"))
+                    .raise(e);
         }
         FileType type = Rewriter.type(change.path());
         byte[] bytes = Rewriter.rewrite(before, type, change.from(), change.to());
@@ -108,7 +110,7 @@ public final class Mend {
             return;
         }
         if (bytes == null) {
-            throw Problem.of(change.path(), "it does not name " + change.from() + " any more")
+            throw Problem.of(change.path(), Phrase.of("mend.it-does-not-name-any", change.from()))
                     .raise();
         }
         acts.write(target, bytes);
@@ -176,7 +178,7 @@ public final class Mend {
                 try {
                     texts.add(JSON.writeValueAsString(finding));
                 } catch (JsonProcessingException e) {
-                    throw Problem.of(finding.path(), "its finding cannot be kept")
+                    throw Problem.of(finding.path(), Phrase.of("mend.its-finding-cannot-be-kept"))
                             .raise(e);
                 }
             }
@@ -193,7 +195,9 @@ public final class Mend {
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             ProgramLog.note("checking " + asset.path(), e);
             unreadable(
-                    asset, asset.path(), "it cannot be checked (" + e.getClass().getSimpleName() + ")");
+                    asset,
+                    asset.path(),
+                    Phrase.of("mend.it-cannot-be-checked", e.getClass().getSimpleName()));
         }
         return List.copyOf(findings);
     }
@@ -225,9 +229,10 @@ public final class Mend {
                         && file.path().toLowerCase(Locale.ROOT).endsWith(".usd");
                 if (named.isPresent() && real.isPresent() && named.get() != real.get() && !either) {
                     String ending = real.get().extension();
-                    String seen = "The ending says "
-                            + named.get().extension().toUpperCase(Locale.ROOT) + ", the bytes are "
-                            + ending.toUpperCase(Locale.ROOT);
+                    String seen = Phrase.of(
+                            "mend.the-ending-says-the-bytes",
+                            named.get().extension().toUpperCase(Locale.ROOT),
+                            ending.toUpperCase(Locale.ROOT));
                     findings.add(new Finding(
                             Finding.Code.ENDING_WRONG,
                             Finding.Severity.WARNING,
@@ -238,7 +243,7 @@ public final class Mend {
                             null));
                 }
             } catch (IOException e) {
-                unreadable(asset, file.path(), "it is not there any more");
+                unreadable(asset, file.path(), Phrase.of("mend.it-is-not-there-any"));
             }
         }
     }
@@ -312,14 +317,14 @@ public final class Mend {
             String evidence = where + ": " + image.reference()
                     + (outside
                             ? ": " + reader.reach().refusal(library.resolve(asset.path()), image.reference())
-                            : " is not where the model looks for it");
+                            : Phrase.of("mend.is-not-where-the-model"));
             if (outside) {
                 findings.add(new Finding(
                         Finding.Code.REFERENCE_OUTSIDE,
                         Finding.Severity.ERROR,
                         asset.id(),
                         asset.path(),
-                        where + " lies outside",
+                        Phrase.of("mend.lies-outside", where),
                         evidence,
                         found == null ? null : remedy(asset, image, found)));
                 return;
@@ -329,7 +334,7 @@ public final class Mend {
                     Finding.Severity.ERROR,
                     asset.id(),
                     asset.path(),
-                    where + " is missing",
+                    Phrase.of("mend.is-missing", where),
                     evidence,
                     found == null ? null : remedy(asset, image, found)));
             return;
@@ -342,8 +347,8 @@ public final class Mend {
                     Finding.Severity.WARNING,
                     asset.id(),
                     asset.path(),
-                    where + " has an absolute path",
-                    where + ": the model names " + image.reference() + " by its absolute path",
+                    Phrase.of("mend.has-an-absolute-path", where),
+                    Phrase.of("mend.the-model-names-by-its", where, image.reference()),
                     found == null ? null : remedy(asset, image, found)));
             return;
         }
@@ -355,7 +360,7 @@ public final class Mend {
                     Finding.Severity.ERROR,
                     asset.id(),
                     asset.path(),
-                    where + " cannot be read",
+                    Phrase.of("mend.cannot-be-read", where),
                     where + ": " + image.reference() + ": " + e.problem().cause(),
                     null));
         }
@@ -383,13 +388,13 @@ public final class Mend {
             }
             if (!changes.isEmpty()) {
                 return new Finding.Remedy(
-                        "Point the model at " + found.path() + " (" + found.why() + ")", found.path(), changes);
+                        Phrase.of("mend.point-the-model-at", found.path(), found.why()), found.path(), changes);
             }
             Path wanted = image.file();
             if (wanted != null && wanted.startsWith(library.root()) && !Files.exists(wanted)) {
                 String target = library.relative(wanted);
                 return new Finding.Remedy(
-                        "Copy " + found.path() + " to " + target + ", where the model looks (" + found.why() + ")",
+                        Phrase.of("mend.copy-to-where-the-model", found.path(), target, found.why()),
                         found.path(),
                         List.of(new Finding.Change(target, "", found.path())));
             }

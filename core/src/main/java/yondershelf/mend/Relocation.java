@@ -26,6 +26,7 @@ import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.sorting.Companions;
 import yondershelf.sorting.FileLore;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /**
@@ -76,8 +77,10 @@ public final class Relocation {
      */
     public static Moved move(Library library, List<Asset> assets, String folder, ContentReader reader, Work work)
             throws ProblemException {
-        String what = "move " + (assets.size() == 1 ? assets.get(0).name() : assets.size() + " assets") + " to "
-                + (folder.isEmpty() ? library.name() : folder);
+        String what = Phrase.of(
+                "mend.move-to",
+                assets.size() == 1 ? assets.get(0).name() : assets.size() + " assets",
+                folder.isEmpty() ? library.name() : folder);
         Relocation relocation = new Relocation(library, folder, reader);
         try (FileActs acts = library.begin(what, "", work)) {
             Set<String> together = assets.stream().map(Asset::path).collect(Collectors.toSet());
@@ -96,7 +99,7 @@ public final class Relocation {
     public static Moved rename(Library library, String from, String to, ContentReader reader, Work work)
             throws ProblemException {
         Relocation relocation = new Relocation(library, to, reader);
-        try (FileActs acts = library.begin("rename " + from + " to " + to, "", work)) {
+        try (FileActs acts = library.begin(Phrase.of("mend.rename-to", from, to), "", work)) {
             relocation.placeAll(from, to);
             Moved moved = relocation.run(acts, work);
             if (!moved.left().isEmpty()) {
@@ -109,10 +112,10 @@ public final class Relocation {
 
     private void placeAll(String from, String to) throws ProblemException {
         if (from.isEmpty() || to.isEmpty() || (to + "/").startsWith(from + "/")) {
-            throw Problem.of(from, "it cannot become " + to).raise();
+            throw Problem.of(from, Phrase.of("mend.it-cannot-become", to)).raise();
         }
         if (Files.exists(library.resolve(to), LinkOption.NOFOLLOW_LINKS)) {
-            throw new Problem(to, "there is a folder of that name", "Take another name, or move the assets into it")
+            throw new Problem(to, Phrase.of("mend.there-is-a-folder-of"), Phrase.of("mend.take-another-name-or-move"))
                     .raise();
         }
         Map<String, String> files = new LinkedHashMap<>();
@@ -121,7 +124,7 @@ public final class Relocation {
                     .map(library::relative)
                     .forEach(f -> files.put(f, to + f.substring(from.length())));
         } catch (IOException | UncheckedIOException e) {
-            throw Problem.of(from, "it cannot be listed").raise(e);
+            throw Problem.of(from, Phrase.of("mend.it-cannot-be-listed")).raise(e);
         }
         going.put(from, files);
         moved.putAll(files);
@@ -152,7 +155,7 @@ public final class Relocation {
     /** Files lie to each other as before: those below the asset's folder, where they lay below it. */
     private void place(Asset asset, Set<String> together) {
         if (asset.isApart()) {
-            left.add(Problem.of(asset.name(), "it is a part of " + asset.path() + ", which can be moved instead"));
+            left.add(Problem.of(asset.name(), Phrase.of("mend.it-is-a-part-of", asset.path())));
             return;
         }
         String from = folder(asset.path());
@@ -164,7 +167,7 @@ public final class Relocation {
                 .filter(f -> !moved.containsKey(f))
                 .toList();
         if (!files.contains(asset.path())) {
-            left.add(Problem.of(asset.path(), "other assets of its library need it where it is"));
+            left.add(Problem.of(asset.path(), Phrase.of("mend.other-assets-of-its-library")));
             return;
         }
         Map<String, String> at = at(files, from, folder);
@@ -173,7 +176,7 @@ public final class Relocation {
             at = at(files, from, join(folder, stem(asset.path())));
         }
         if (at == null) {
-            left.add(Problem.of(asset.path(), "files of these names are there already"));
+            left.add(Problem.of(asset.path(), Phrase.of("mend.files-of-these-names-are")));
             return;
         }
         going.put(asset.path(), at);
@@ -258,9 +261,9 @@ public final class Relocation {
                 return Optional.of(new Problem(
                         what,
                         moved.containsKey(target)
-                                ? source + " needs it where it is, and cannot be made to name it elsewhere"
-                                : "it needs " + target + ", and cannot be made to name it from elsewhere",
-                        "Move them together, or save " + source + " in a format that names its files in plain text."));
+                                ? Phrase.of("mend.needs-it-where-it-is", source)
+                                : Phrase.of("mend.it-needs-and-cannot-be", target),
+                        Phrase.of("mend.move-them-together-or-save", source)));
             }
         }
         out.put(source, renamings);
@@ -292,7 +295,7 @@ public final class Relocation {
             }
             return bytes;
         } catch (IOException e) {
-            throw Problem.of(file, "it cannot be read any more").raise(e);
+            throw Problem.of(file, Phrase.of("mend.it-cannot-be-read-any")).raise(e);
         }
     }
 

@@ -15,6 +15,7 @@ import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 
 /** Looks for a moved texture elsewhere in the library: by name first, then by whether its content fits. */
 final class TextureSearch {
@@ -74,22 +75,22 @@ final class TextureSearch {
             Picture picture = reader.readPicture(ImageSource.at(file));
             String size = picture.width() + " x " + picture.height();
             if (role == Role.NORMAL && !looksLikeNormals(picture)) {
-                return new Candidate(path, -1, "it has the right name but does not hold normals");
+                return new Candidate(path, -1, Phrase.of("mend.it-has-the-right-name"));
             }
             int score = 10;
-            String why = "same name, a sound picture of " + size;
+            String why = Phrase.of("mend.same-name-a-sound-picture", size);
             for (TextureUse use : siblings.values()) {
                 if (use.image().exists()) {
                     ContentReader.PictureSize sibling = reader.measure(use.image());
                     if (sibling.width() == picture.width() && sibling.height() == picture.height()) {
                         score += 5;
-                        why = "same name, and " + size + " like the material's other maps";
+                        why = Phrase.of("mend.same-name-and-like-the", size);
                         break;
                     }
                 }
             }
             if (role == Role.NORMAL) {
-                why += ", holding normals";
+                why += Phrase.of("mend.holding-normals");
             }
             // of equals, the nearest in the tree of folders
             return new Candidate(path, score * 100 + shared(path, modelPath), why);

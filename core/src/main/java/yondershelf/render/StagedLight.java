@@ -11,6 +11,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Staging;
 import yondershelf.content.Staging.Shape;
+import yondershelf.words.Phrase;
 
 /**
  * The lights of a scene file as an environment: each a soft disc where it is seen from the middle of what stands there, as bright as
@@ -193,8 +194,8 @@ public final class StagedLight {
         if (!(sum > 0) || !Double.isFinite(sum)) {
             throw new Problem(
                             name,
-                            "nothing of its light falls on what stands in the file",
-                            "Take another of the file's lights")
+                            Phrase.of("render.nothing-of-its-light-falls"),
+                            Phrase.of("render.take-another-of-the-file"))
                     .raise();
         }
         float scale = (float) (Math.PI / sum);

@@ -2,6 +2,7 @@ package yondershelf.search;
 
 import java.util.Locale;
 import java.util.Optional;
+import yondershelf.words.Phrase;
 
 /** In which order what was found is shown. Those that are alike in it stand by relevance, then by name; what was not measured comes last. */
 public enum Order {
@@ -24,7 +25,7 @@ public enum Order {
 
     /** For a person. */
     public String title() {
-        return name().charAt(0) + name().substring(1).toLowerCase(Locale.ROOT).replace('_', ' ');
+        return Phrase.name(this);
     }
 
     public static Optional<Order> of(String word) {

@@ -9,6 +9,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Numbers of a query as they are typed: {@code 20000}, {@code 20k}, {@code 50cm}, {@code 12.5}, {@code 2026-11-01}, {@code yes}, and ranges of them. */
 final class QueryNumbers {
@@ -134,11 +135,11 @@ final class QueryNumbers {
 
     private static ProblemException unknown(Field field, String value) {
         String advice = switch (field) {
-            case SIZE -> "Write it like 50cm, 300mm or 1.8m";
-            case SINCE -> "Write it like 2026-11-01";
-            case FAVOURITE, FINDINGS -> "Write yes or no";
-            default -> "Write a number, like 4 or 20k";
+            case SIZE -> Phrase.of("search.write-it-like-50cm-300mm");
+            case SINCE -> Phrase.of("search.write-it-like-2026-11");
+            case FAVOURITE, FINDINGS -> Phrase.of("search.write-yes-or-no");
+            default -> Phrase.of("search.write-a-number-like-4");
         };
-        return new Problem(value, "it is no value for " + field.word(), advice).raise();
+        return new Problem(value, Phrase.of("search.it-is-no-value-for", field.word()), advice).raise();
     }
 }

@@ -15,6 +15,7 @@ import yondershelf.content.BasicColour;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * A query as somebody types it: words that must all match, and conditions that must all hold besides. A condition is a field, one of
@@ -100,11 +101,12 @@ public final class QueryText {
         Field known = Field.of(field)
                 .orElseThrow(() -> new Problem(
                                 field,
-                                "nothing can be looked for in that",
-                                "Use "
-                                        + Arrays.stream(Field.values())
+                                Phrase.of("search.nothing-can-be-looked-for"),
+                                Phrase.of(
+                                        "search.use",
+                                        Arrays.stream(Field.values())
                                                 .map(Field::word)
-                                                .collect(Collectors.joining(", ")))
+                                                .collect(Collectors.joining(", "))))
                         .raise());
         Condition condition = known.isNumber()
                 ? QueryNumbers.condition(known, term.group(3), value)
@@ -137,13 +139,14 @@ public final class QueryText {
 
     private static String like(String value) throws ProblemException {
         if (value.startsWith("#") && !value.matches("#[0-9a-fA-F]{6}")) {
-            throw new Problem(value, "it is no colour", "Write it like #2f8f80").raise();
+            throw new Problem(value, Phrase.of("search.it-is-no-colour"), Phrase.of("search.write-it-like-2f8f80"))
+                    .raise();
         }
         return value;
     }
 
     private static ProblemException unknown(String field, String value) {
-        return new Problem(value, "there is no " + field + " of that name", "").raise();
+        return new Problem(value, Phrase.of("search.there-is-no-of-that", field), "").raise();
     }
 
     /** Terms parted by blanks; what stands in quotes is one, or part of one. */

@@ -18,6 +18,7 @@ import yondershelf.content.Kind;
 import yondershelf.content.Role;
 import yondershelf.content.Visible;
 import yondershelf.format.FileType;
+import yondershelf.words.Phrase;
 
 /** Sorts the files of one folder and those that are part of it: all it needs of others is which files models there need. */
 public final class FolderSorter {
@@ -61,7 +62,7 @@ public final class FolderSorter {
             }
             if (type == null) {
                 String reason = COMPANION.matcher(path).matches()
-                        ? "belongs to a model that is not here"
+                        ? Phrase.of("sorting.belongs-to-a-model-that")
                         : OtherPrograms.NOT_READ;
                 skipped.add(new Sorted.Skipped(path, reason));
             } else if (type.hasCompanions()) {
@@ -69,7 +70,7 @@ public final class FolderSorter {
             } else if (type.isPicture()) {
                 pictures.put(path, type);
             } else {
-                skipped.add(new Sorted.Skipped(path, "an archive inside what was brought: take it in by itself"));
+                skipped.add(new Sorted.Skipped(path, Phrase.of("sorting.an-archive-inside-what-was")));
             }
         }
         sortPictures(pictures, needed);

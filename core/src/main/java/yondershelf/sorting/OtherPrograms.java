@@ -7,17 +7,18 @@ import java.util.Locale;
 import java.util.Set;
 import yondershelf.content.Coding;
 import yondershelf.content.Kind;
+import yondershelf.words.Phrase;
 
 /**
  * Files that only another program reads, as its own scene files, lie beside models in most packs: those that bear a model's
  * name are kept with it.
  */
 final class OtherPrograms {
-    static final String NOT_READ = "not a model or picture in a format that is read here";
+    static final String NOT_READ = Phrase.of("sorting.not-a-model-or-picture");
     /** What a file is kept as. */
     static final String VARIANT = "for other programs";
 
-    private static final String ALONE = "only another program reads it, and no model here bears its name";
+    private static final String ALONE = Phrase.of("sorting.only-another-program-reads-it");
     private static final Set<String> TEXTS = Set.of(
             "txt", "md", "json", "pdf", "html", "htm", "url", "ini", "log", "xml", "rtf", "doc", "docx", "exe", "db");
 

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import org.jspecify.annotations.Nullable;
 import yondershelf.format.Formats;
+import yondershelf.words.Phrase;
 
 /** Which files and folders count, wherever one looks. */
 public final class Seen {
@@ -18,15 +19,13 @@ public final class Seen {
     /** Why a file cannot be looked at, as a clause; null for one that can. */
     public static @Nullable String closed(Path file, String name, BasicFileAttributes is) {
         if (is.isSymbolicLink()) {
-            return "it is a link, which is not followed";
+            return Phrase.of("sorting.it-is-a-link-which");
         }
         if (!is.isRegularFile()) {
-            return "it is no plain file";
+            return Phrase.of("sorting.it-is-no-plain-file");
         }
         // bytes that are no UTF-8 cannot be written in a journal, a scene or a search line
-        return isPlain(name) || file.resolveSibling(name).equals(file)
-                ? null
-                : "its name is not in UTF-8: rename it to see it";
+        return isPlain(name) || file.resolveSibling(name).equals(file) ? null : Phrase.of("sorting.its-name-is-not-in");
     }
 
     private static boolean isPlain(String name) {

@@ -12,6 +12,7 @@ import org.sqlite.SQLiteErrorCode;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 
 /**
@@ -195,11 +196,9 @@ final class Connections implements AutoCloseable {
             throw new Problem(
                             String.valueOf(file),
                             full
-                                    ? "the drive of the program's own folder is full"
-                                    : "what is known of the library could not be kept (" + e.getMessage() + ")",
-                            full
-                                    ? "Make room there; nothing of the library is lost"
-                                    : "It is found out again next time; labels are kept elsewhere")
+                                    ? Phrase.of("store.the-drive-of-the-programs")
+                                    : Phrase.of("store.what-is-known-could-not", e.getMessage()),
+                            full ? Phrase.of("store.make-room-there") : Phrase.of("store.it-is-found-out-again"))
                     .raise(e);
         } finally {
             writing.unlock();

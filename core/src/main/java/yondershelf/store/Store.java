@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.words.Phrase;
 
 /** The store of one library. Safe for several threads and processes; reading goes on while something is written. */
 public final class Store implements AutoCloseable {
@@ -41,8 +42,8 @@ public final class Store implements AutoCloseable {
         } catch (IOException | SQLException e) {
             throw new Problem(
                             file.toString(),
-                            "what is known of the library cannot be kept there (" + e.getMessage() + ")",
-                            "Make room on the drive and allow writing in that folder, then try again")
+                            Phrase.of("store.what-is-known-cannot-be", e.getMessage()),
+                            Phrase.of("store.make-room-on-the-drive"))
                     .raise(e);
         }
     }

@@ -2,6 +2,7 @@ package yondershelf.table;
 
 import yondershelf.content.Environment;
 import yondershelf.content.Picture;
+import yondershelf.words.Phrase;
 
 /**
  * The plain light of a table without an environment: a bright sky with a broad soft light to one side, which models what stands there and
@@ -58,7 +59,8 @@ final class Daylight {
             }
         }
         meet(out);
-        Environment environment = new Environment("Plain daylight", Picture.ofFloats(WIDTH, HEIGHT, 3, out));
+        Environment environment =
+                new Environment(Phrase.of("table.plain-daylight"), Picture.ofFloats(WIDTH, HEIGHT, 3, out));
         return new Light("", "", environment, 0, 0);
     }
 

@@ -18,6 +18,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.SealedLine;
 import yondershelf.format.ContentReader;
+import yondershelf.words.Phrase;
 
 /**
  * Keeps unsaved scenes beside the program's state, so that they outlive its being killed. Each running program has a copy of
@@ -64,7 +65,7 @@ public final class Recovery {
         try {
             Disk.REAL.write(folder.resolve(name + ".json"), out -> out.write(SealedLine.seal(note)));
         } catch (IOException e) {
-            throw Problem.of(folder, "the unsaved scene could not be kept (" + e.getMessage() + ")")
+            throw Problem.of(folder, Phrase.of("table.the-unsaved-scene-could-not", e.getMessage()))
                     .raise(e);
         }
         kept = true;
@@ -88,7 +89,7 @@ public final class Recovery {
                 Disk.REAL.delete(file);
             }
         } catch (IOException e) {
-            throw Problem.of(folder, "the kept copy could not be removed (" + e.getMessage() + ")")
+            throw Problem.of(folder, Phrase.of("table.the-kept-copy-could-not", e.getMessage()))
                     .raise(e);
         }
     }
@@ -103,7 +104,7 @@ public final class Recovery {
         try (var list = Files.list(folder)) {
             notes = list.filter(f -> f.toString().endsWith(".json")).toList();
         } catch (IOException e) {
-            throw Problem.of(folder, "what was left unsaved cannot be listed (" + e.getMessage() + ")")
+            throw Problem.of(folder, Phrase.of("table.what-was-left-unsaved-cannot", e.getMessage()))
                     .raise(e);
         }
         for (Path note : notes) {

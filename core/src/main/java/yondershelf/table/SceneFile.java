@@ -15,6 +15,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.TextureUse;
 import yondershelf.disk.Disk;
 import yondershelf.format.ContentReader;
+import yondershelf.words.Phrase;
 
 /**
  * Scenes as GLB files that any glTF program opens. Each placement is a root node; {@code extras.yonderShelf} keeps what
@@ -58,8 +59,8 @@ public final class SceneFile {
         } catch (IOException e) {
             throw new Problem(
                             file.toString(),
-                            "the scene could not be saved (" + e.getMessage() + ")",
-                            "Choose a folder that can be written to")
+                            Phrase.of("table.the-scene-could-not-be", e.getMessage()),
+                            Phrase.of("table.choose-a-folder-that-can"))
                     .raise(e);
         }
     }
@@ -108,7 +109,9 @@ public final class SceneFile {
         try {
             return new SceneReader(file, reader, environments).opened();
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
-            throw Problem.of(file, "the scene is broken (" + e.getClass().getSimpleName() + ")")
+            throw Problem.of(
+                            file,
+                            Phrase.of("table.the-scene-is-broken", e.getClass().getSimpleName()))
                     .raise(e);
         }
     }

@@ -2,13 +2,14 @@ package yondershelf.table;
 
 import java.util.concurrent.CopyOnWriteArrayList;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 import yondershelf.work.History;
 
 /** The scene as it is; every act on it goes through the history. Used from one thread. */
 public final class Table {
     private final History history;
     private final CopyOnWriteArrayList<Runnable> listeners = new CopyOnWriteArrayList<>();
-    private Scene scene = Scene.empty("Untitled scene");
+    private Scene scene = Scene.empty(Phrase.of("table.untitled-scene"));
 
     public Table(History history) {
         this.history = history;

@@ -6,6 +6,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CopyOnWriteArrayList;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /** Runs jobs in the background and keeps the list of them. Close it to stop everything, which waits a moment for it. */
 public final class Jobs implements AutoCloseable {
@@ -84,7 +85,7 @@ public final class Jobs implements AutoCloseable {
             job.end(Job.State.FAILED, () -> job.result().completeExceptionally(e));
         } catch (RuntimeException | Error e) {
             ProgramLog.note(job.title(), e);
-            job.problem(Problem.of(job.title(), "this went wrong inside the program (" + e + ")"));
+            job.problem(Problem.of(job.title(), Phrase.of("work.this-went-wrong-inside-the", e)));
             job.end(Job.State.FAILED, () -> job.result().completeExceptionally(e));
         }
     }
@@ -113,7 +114,7 @@ public final class Jobs implements AutoCloseable {
             if (!stopped) {
                 jobs.stream()
                         .filter(j -> !j.isOver())
-                        .forEach(j -> j.problem(Problem.of(j.title(), "it did not stop in time")));
+                        .forEach(j -> j.problem(Problem.of(j.title(), Phrase.of("work.it-did-not-stop-in"))));
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

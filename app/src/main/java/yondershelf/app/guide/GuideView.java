@@ -28,6 +28,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 
 /** The guide over the window: pages left, the page right; typing shows only pages that have the words, and where. */
@@ -49,24 +50,24 @@ public final class GuideView extends StackPane {
     public GuideView() {
         getStyleClass().add("overlay");
         setId("guide");
-        search.setPromptText("Search the guide");
-        search.setAccessibleText("Search the guide");
-        search.setTooltip(new Tooltip("Words that a page has, in any order"));
+        search.setPromptText(Phrase.of("guide.search-the-guide"));
+        search.setAccessibleText(Phrase.of("guide.search-the-guide"));
+        search.setTooltip(new Tooltip(Phrase.of("guide.words-that-a-page-has")));
         search.setId("guide-search");
         search.textProperty().addListener(o -> narrow());
         list.setId("guide-pages");
-        list.setAccessibleText("Pages of the guide");
+        list.setAccessibleText(Phrase.of("guide.pages-of-the-guide"));
         list.getStyleClass().add("guide-pages");
         list.setCellFactory(v -> new Title());
         list.getSelectionModel().selectedItemProperty().addListener((o, was, is) -> show(is));
         page.getStyleClass().add("guide-page");
         scroll.setFitToWidth(true);
-        scroll.setAccessibleText("The page");
-        Label heading = new Label("Guide");
+        scroll.setAccessibleText(Phrase.of("guide.the-page"));
+        Label heading = new Label(Phrase.of("guide.guide"));
         heading.getStyleClass().add("view-heading");
-        Button close = new Button("Close");
+        Button close = new Button(Phrase.of("guide.close"));
         close.getStyleClass().add("quiet");
-        close.setTooltip(new Tooltip("Back to the window (Esc)"));
+        close.setTooltip(new Tooltip(Phrase.of("guide.back-to-the-window-esc")));
         close.setOnAction(e -> close());
         HBox head = new HBox(14, heading, search, close);
         HBox.setHgrow(search, Priority.ALWAYS);
@@ -122,7 +123,7 @@ public final class GuideView extends StackPane {
         try (InputStream in = GuideView.class.getResourceAsStream(name)) {
             return in == null ? "# " + name : new String(in.readAllBytes(), StandardCharsets.UTF_8);
         } catch (IOException e) {
-            ProgramLog.note("reading the guide", e);
+            ProgramLog.note(Phrase.of("guide.reading-the-guide"), e);
             return "# " + name;
         }
     }
@@ -140,7 +141,7 @@ public final class GuideView extends StackPane {
     private void show(@Nullable GuidePage wanted) {
         page.getChildren().clear();
         if (wanted == null) {
-            Label nothing = new Label("No page has these words.");
+            Label nothing = new Label(Phrase.of("guide.no-page-has-these-words"));
             nothing.getStyleClass().add("faint");
             page.getChildren().add(nothing);
             return;

@@ -11,13 +11,14 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import yondershelf.words.Phrase;
 
 /** Above the plan: how much came, the acts on all of it, and where it goes. */
 final class IntakeHead extends VBox {
-    private final Label heading = new Label("Intake");
+    private final Label heading = new Label(Phrase.of("intake.intake"));
     private final ComboBox<String> library = new ComboBox<>();
     private final TextField folder = new TextField();
-    private final Button take = new Button("Take in");
+    private final Button take = new Button(Phrase.of("intake.take-in"));
     private final Button pictures = new Button();
     private final List<Region> onlyFilled;
 
@@ -26,17 +27,17 @@ final class IntakeHead extends VBox {
         heading.setMinWidth(Region.USE_PREF_SIZE);
         take.setId("take-in");
         take.getStyleClass().add("main-act");
-        take.setTooltip(new Tooltip("Copy what is ticked into the library; it can be undone"));
+        take.setTooltip(new Tooltip(Phrase.of("intake.copy-what-is-ticked-into")));
         take.setOnAction(e -> takeIn.run());
         take.setMinWidth(Region.USE_PREF_SIZE);
-        Button leave = new Button("Discard");
+        Button leave = new Button(Phrase.of("intake.discard"));
         leave.getStyleClass().add("quiet");
-        leave.setTooltip(new Tooltip("Leave everything where it is"));
+        leave.setTooltip(new Tooltip(Phrase.of("intake.leave-everything-where-it-is")));
         leave.setOnAction(e -> letGo.run());
         leave.setMinWidth(Region.USE_PREF_SIZE);
         pictures.setId("plan-as-pictures");
         pictures.getStyleClass().add("quiet");
-        pictures.setTooltip(new Tooltip("Show what came as pictures, or as a list"));
+        pictures.setTooltip(new Tooltip(Phrase.of("intake.show-what-came-as-pictures")));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox acts = new HBox(10, heading, gap, pictures, wishes, take, leave);
@@ -48,15 +49,15 @@ final class IntakeHead extends VBox {
     }
 
     private HBox target() {
-        library.setTooltip(new Tooltip("The library it goes into"));
-        library.setAccessibleText("Library");
+        library.setTooltip(new Tooltip(Phrase.of("intake.the-library-it-goes-into")));
+        library.setAccessibleText(Phrase.of("intake.library"));
         library.getStyleClass().add("target-library");
-        folder.setPromptText("Folder in it, or nothing");
-        folder.setTooltip(new Tooltip("A folder below the library; sub-folders of what comes are kept below it"));
-        folder.setAccessibleText("Folder");
+        folder.setPromptText(Phrase.of("intake.folder-in-it-or-nothing"));
+        folder.setTooltip(new Tooltip(Phrase.of("intake.a-folder-below-the-library")));
+        folder.setAccessibleText(Phrase.of("intake.folder"));
         folder.setPrefColumnCount(12);
         HBox.setHgrow(folder, Priority.ALWAYS);
-        Label into = new Label("Into");
+        Label into = new Label(Phrase.of("intake.into"));
         into.setMinWidth(Region.USE_PREF_SIZE);
         HBox target = new HBox(10, into, library, folder);
         target.setAlignment(Pos.CENTER_LEFT);

@@ -34,6 +34,7 @@ import yondershelf.intake.IntakePlan;
 import yondershelf.intake.KeptPlan;
 import yondershelf.intake.PlanItem;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 
 /** What was brought, sorted: left the list, right the chosen thing large, one act that takes it in. */
@@ -125,39 +126,41 @@ public final class IntakeView extends BorderPane {
         showPictures(false);
         planned = false;
         plannedOf = List.of();
-        head.heading().setText("Intake");
+        head.heading().setText(Phrase.of("intake.intake"));
         head.take().setDisable(true);
         large.show(null);
-        list.say(new EmptyPlace(
-                        "Drop folders, files or packs (zip, 7z, tar) anywhere on the window; they are sorted before"
-                                + " anything is taken in.")
-                .offer("Choose a folder", "Choose a folder to take in", this::chooseFolder));
+        list.say(new EmptyPlace(Phrase.of("intake.drop-folders-files-or-packs"))
+                .offer(
+                        Phrase.of("intake.choose-a-folder"),
+                        Phrase.of("intake.choose-a-folder-to-take"),
+                        this::chooseFolder));
         showFilled(false);
     }
 
     private void chooseFolder() {
         dialog.ask(
                 getScene().getWindow(),
-                "A folder to take in",
+                Phrase.of("intake.a-folder-to-take-in"),
                 "intake",
                 folder -> workspace.brought().set(List.of(folder)));
     }
 
     /** What came has nowhere to go: a folder may be a library itself. */
     private void showHomeless(List<Path> sources) {
-        EmptyPlace place = new EmptyPlace("No library is open yet that could take in what came.");
+        EmptyPlace place = new EmptyPlace(Phrase.of("intake.no-library-is-open-yet"));
         if (sources.size() == 1 && Files.isDirectory(sources.get(0))) {
             Path only = sources.get(0);
             place.offer(
-                    "Open " + only.getFileName() + " as a library",
-                    "The folder stays as it is, and what is in it comes to the shelf",
+                    Phrase.of("intake.open-as-a-library", only.getFileName()),
+                    Phrase.of("intake.the-folder-stays-as-it"),
                     () -> {
                         workspace.brought().set(List.of());
                         workspace.view().set(Workspace.View.SHELF);
                         workspace.addLibrary(only);
                     });
         }
-        place.offer("Open another folder as a library", "What came can go into it then (Ctrl+L)", addLibrary);
+        place.offer(
+                Phrase.of("intake.open-another-folder-as-a"), Phrase.of("intake.what-came-can-go-into"), addLibrary);
         list.say(place);
         showFilled(false);
     }
@@ -213,11 +216,11 @@ public final class IntakeView extends BorderPane {
                 target, head.folder().getText(), workspace.catalogue().reader());
         intake = fresh;
         workspace.begin(fresh);
-        list.say(new EmptyPlace("Sorting what came..."));
+        list.say(new EmptyPlace(Phrase.of("intake.sorting-what-came")));
         showFilled(true);
         workspace
                 .jobs()
-                .start("Sorting what came", work -> {
+                .start(Phrase.of("intake.sorting-what-came-2"), work -> {
                     IntakePlan made =
                             fresh.plan(sources, wishes.wishes(new TreeSet<>(places.targetTags()), open, keys), work);
                     return kept == null ? made.saidAgain(before) : kept.in(made);
@@ -251,7 +254,7 @@ public final class IntakeView extends BorderPane {
             return;
         }
         // the pictures are looked at when the plan can be read already
-        examining = workspace.jobs().start("Looking at what came", work -> now.examine(made, work));
+        examining = workspace.jobs().start(Phrase.of("intake.looking-at-what-came"), work -> now.examine(made, work));
         examining
                 .result()
                 .whenComplete((better, failure) -> Platform.runLater(() -> {
@@ -264,12 +267,28 @@ public final class IntakeView extends BorderPane {
     /** What can be done with what is chosen of the plan. */
     public List<Command> commands() {
         return List.of(
-                new Command("Put the chosen things together", "Intake", "Shortcut+G", list::putTogether),
-                new Command("Take the chosen things or leave them", "Intake", null, list::tickChosen),
-                new Command("Name the chosen thing", "Intake", null, large::rename),
-                new Command("Show what came as pictures, or as a list", "Intake", null, head.pictures()::fire),
-                new Command("Take in what is ticked", "Intake", null, head.take()::fire),
-                new Command("Let go of what came", "Intake", null, this::letGo));
+                new Command(
+                        Phrase.of("intake.put-the-chosen-things-together"),
+                        Phrase.of("intake.intake"),
+                        "Shortcut+G",
+                        list::putTogether),
+                new Command(
+                        Phrase.of("intake.take-the-chosen-things-or"),
+                        Phrase.of("intake.intake"),
+                        null,
+                        list::tickChosen),
+                new Command(Phrase.of("intake.name-the-chosen-thing"), Phrase.of("intake.intake"), null, large::rename),
+                new Command(
+                        Phrase.of("intake.show-what-came-as-pictures"),
+                        Phrase.of("intake.intake"),
+                        null,
+                        head.pictures()::fire),
+                new Command(
+                        Phrase.of("intake.take-in-what-is-ticked"),
+                        Phrase.of("intake.intake"),
+                        null,
+                        head.take()::fire),
+                new Command(Phrase.of("intake.let-go-of-what-came"), Phrase.of("intake.intake"), null, this::letGo));
     }
 
     private void letGo() {
@@ -284,14 +303,15 @@ public final class IntakeView extends BorderPane {
                 workspace
                         .questions()
                         .ask(
-                                archive.getFileName() + " is protected by a password.",
-                                Questions.Typed.secret("Open it", "Its password (Enter)", typed -> {
-                                    passwords.put(archive, typed);
-                                    replan(workspace.brought().get());
-                                }),
+                                Phrase.of("intake.is-protected-by-a-password", archive.getFileName()),
+                                Questions.Typed.secret(
+                                        Phrase.of("intake.open-it"), Phrase.of("intake.its-password-enter"), typed -> {
+                                            passwords.put(archive, typed);
+                                            replan(workspace.brought().get());
+                                        }),
                                 new Questions.Choice(
-                                        "Skip it",
-                                        "What is protected is not taken in",
+                                        Phrase.of("intake.skip-it"),
+                                        Phrase.of("intake.what-is-protected-is-not"),
                                         () -> passwords.put(archive, "")));
             }
         }
@@ -303,7 +323,7 @@ public final class IntakeView extends BorderPane {
         }
         grid.setVisible(wanted);
         list.setVisible(!wanted);
-        head.pictures().setText(wanted ? "As a list" : "As pictures");
+        head.pictures().setText(wanted ? Phrase.of("intake.as-a-list") : Phrase.of("intake.as-pictures"));
         (wanted ? grid : list).requestFocus();
     }
 
@@ -333,9 +353,12 @@ public final class IntakeView extends BorderPane {
         int all = now.items().size();
         if (planned) {
             head.heading()
-                    .setText(all == n ? Words.plural(n, "thing") + " came" : n + " of " + Words.plural(all, "thing"));
+                    .setText(
+                            all == n
+                                    ? Phrase.of("intake.came", Words.plural(n, "thing"))
+                                    : Phrase.of("intake.of", n, Words.plural(all, "thing")));
         }
-        head.take().setText((wishes.isMoving() ? "Move in " : "Take in ") + n);
+        head.take().setText((wishes.isMoving() ? Phrase.of("intake.move-in") : Phrase.of("intake.take-in-2")) + n);
         head.take().setDisable(n == 0);
     }
 

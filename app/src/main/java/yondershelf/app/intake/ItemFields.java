@@ -16,6 +16,7 @@ import yondershelf.app.views.TagChips;
 import yondershelf.content.Kind;
 import yondershelf.content.Substance;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 
 /** What somebody may say of one thing before it is taken in: its name, its kind, what it is made of, its tags. */
 final class ItemFields extends VBox {
@@ -32,8 +33,8 @@ final class ItemFields extends VBox {
         this.open = open;
         name.setId("came-name");
         name.getStyleClass().addAll("in-place", "view-heading");
-        name.setAccessibleText("Name");
-        name.setTooltip(new Tooltip("What it will be called (F2); the files keep their names"));
+        name.setAccessibleText(Phrase.of("intake.name"));
+        name.setTooltip(new Tooltip(Phrase.of("intake.what-it-will-be-called")));
         name.setOnAction(e -> commit());
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
@@ -41,26 +42,26 @@ final class ItemFields extends VBox {
             }
         });
         kind.setId("came-kind");
-        kind.setAccessibleText("Kind");
-        kind.setTooltip(new Tooltip("What it is"));
+        kind.setAccessibleText(Phrase.of("intake.kind"));
+        kind.setTooltip(new Tooltip(Phrase.of("intake.what-it-is")));
         kind.setConverter(words(Kind::word));
         kind.setOnAction(e -> {
             PlanItem item = shown;
             Kind now = kind.getValue();
             if (!filling && item != null && now != null && now != item.kind()) {
-                open.change("make " + item.name() + " a " + now.word(), item.as(now));
+                open.change(Phrase.of("intake.make-a", item.name(), now.title()), item.as(now));
             }
         });
         substance.setId("came-substance");
-        substance.setAccessibleText("Made of");
-        substance.setTooltip(new Tooltip("What the material is made of: says what no map says"));
+        substance.setAccessibleText(Phrase.of("intake.made-of"));
+        substance.setTooltip(new Tooltip(Phrase.of("intake.what-the-material-is-made")));
         substance.getItems().setAll(Substance.values());
         substance.setConverter(words(Substance::title));
         substance.setOnAction(e -> {
             PlanItem item = shown;
             Substance now = substance.getValue();
             if (!filling && item != null && now != null && now != item.given().substance()) {
-                open.change("make " + item.name() + " of " + now.title(), item.of(now));
+                open.change(Phrase.of("intake.make-of", item.name(), now.title()), item.of(now));
             }
         });
         HBox.setHgrow(kind, Priority.ALWAYS);
@@ -122,7 +123,7 @@ final class ItemFields extends VBox {
         PlanItem item = shown;
         String typed = name.getText().strip();
         if (!filling && item != null && !typed.isEmpty() && !typed.equals(item.name())) {
-            open.change("call it " + typed, item.named(typed));
+            open.change(Phrase.of("intake.call-it", typed), item.named(typed));
         }
     }
 
@@ -132,7 +133,9 @@ final class ItemFields extends VBox {
             SortedSet<String> all = new TreeSet<>(item.given().tags());
             boolean other = added ? all.add(tag) : all.remove(tag);
             if (other) {
-                open.change((added ? "add tag " : "take away tag ") + tag, item.tagged(all));
+                open.change(
+                        (added ? Phrase.of("intake.add-tag") : Phrase.of("intake.take-away-tag")) + tag,
+                        item.tagged(all));
             }
         }
     }

@@ -16,6 +16,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.PlanItem;
 import yondershelf.render.Booth;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 
 /** One thing that came, large: its preview, taken before it is taken in, what may be said of it, and its files with their roles. */
@@ -78,7 +79,7 @@ final class ItemView extends VBox {
         told.add(why.substring(0, 1).toUpperCase(Locale.ROOT) + why.substring(1) + ".");
         told.addAll(item.notes());
         if (!item.credit().isEmpty()) {
-            told.add("Its labels will say: " + item.credit().sentence());
+            told.add(Phrase.of("intake.its-labels-will-say", item.credit().sentence()));
         }
         say(String.join("\n", told));
         if (!drawn) {
@@ -112,7 +113,7 @@ final class ItemView extends VBox {
         Job<Picture> job = workspace
                 .jobs()
                 .startQuietly(
-                        "Preview of " + item.name(),
+                        Phrase.of("intake.preview-of", item.name()),
                         w -> drawing.draw(item, node, EDGE, Booth.FINAL_SAMPLES, w::isCancelled));
         under = job;
         job.result()
@@ -123,7 +124,7 @@ final class ItemView extends VBox {
                     if (made != null) {
                         picture.show(made);
                     } else if (failure instanceof ProblemException e) {
-                        say("No preview: " + e.problem().cause() + ".");
+                        say(Phrase.of("intake.no-preview", e.problem().cause()));
                     }
                 }));
     }

@@ -21,6 +21,7 @@ import yondershelf.content.Role;
 import yondershelf.intake.PlanItem;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 
 /** The files of one thing that came. Of a set of maps each has a choice of what it is. */
 final class MapRows extends VBox {
@@ -58,13 +59,13 @@ final class MapRows extends VBox {
         for (Role role : Role.values()) {
             out.add(new Use(role, Coding.PLAIN, role.title()));
             if (role == Role.NORMAL) {
-                out.add(new Use(role, Coding.GREEN_DOWN, "normal, green down"));
+                out.add(new Use(role, Coding.GREEN_DOWN, Phrase.of("intake.normal-green-down")));
             }
             if (role == Role.ROUGHNESS) {
-                out.add(new Use(role, Coding.INVERTED, "smoothness"));
+                out.add(new Use(role, Coding.INVERTED, Phrase.of("intake.smoothness")));
             }
         }
-        out.add(new Use(null, Coding.PLAIN, "not used"));
+        out.add(new Use(null, Coding.PLAIN, Phrase.of("intake.not-used")));
         return out;
     }
 
@@ -128,13 +129,13 @@ final class MapRows extends VBox {
 
     /** Takes a file out of its thing. */
     private Button out(int number, SortedFile file) {
-        Button out = new Button("Take out");
+        Button out = new Button(Phrase.of("intake.take-out"));
         out.getStyleClass().addAll("quiet", "map-out");
         out.setMinWidth(Region.USE_PREF_SIZE);
-        out.setAccessibleText("Take " + file.path() + " out");
-        out.setTooltip(new Tooltip("Take it out: it becomes a thing of its own"));
-        out.setOnAction(
-                e -> open.change("take out " + Sorter.fileName(file.path()), p -> p.split(number, file.path())));
+        out.setAccessibleText(Phrase.of("intake.take-out-2", file.path()));
+        out.setTooltip(new Tooltip(Phrase.of("intake.take-it-out-it-becomes")));
+        out.setOnAction(e -> open.change(
+                Phrase.of("intake.take-out-3", Sorter.fileName(file.path())), p -> p.split(number, file.path())));
         return out;
     }
 
@@ -144,7 +145,7 @@ final class MapRows extends VBox {
         box.getStyleClass().add("map-use");
         box.setPrefWidth(CHOICE);
         box.setMinWidth(CHOICE);
-        box.setAccessibleText("What " + file.path() + " is");
+        box.setAccessibleText(Phrase.of("intake.what-is", file.path()));
         fill(box, file);
         boxes.put(file.path(), box);
         Runnable say = () -> {
@@ -156,7 +157,7 @@ final class MapRows extends VBox {
                     && USES.contains(now)
                     && !now.equals(before(item, file.path()))) {
                 open.change(
-                        "read " + Sorter.fileName(file.path()) + " as " + now.title,
+                        Phrase.of("intake.read-as", Sorter.fileName(file.path()), now.title),
                         item.withMap(file.path(), now.role, now.coding));
             }
         };
@@ -174,13 +175,15 @@ final class MapRows extends VBox {
         Role role = file.role();
         PlanItem item = shown;
         if (role != null && item != null && item.isSquare(file)) {
-            box.setValue(new Use(null, file.coding(), role.title() + ", too"));
-            box.setTooltip(new Tooltip("On UV square " + file.variant()));
+            box.setValue(new Use(null, file.coding(), Phrase.of("intake.too", role.title())));
+            box.setTooltip(new Tooltip(Phrase.of("intake.on-uv-square", file.variant())));
             return;
         }
         box.setValue(use(file));
         box.setTooltip(new Tooltip(
-                file.isUsed() ? "What this map is" : "Kept with the material, not used (" + file.variant() + ")"));
+                file.isUsed()
+                        ? Phrase.of("intake.what-this-map-is")
+                        : Phrase.of("intake.kept-with-the-material-not", file.variant())));
     }
 
     private static Use before(PlanItem item, String path) {
@@ -200,7 +203,7 @@ final class MapRows extends VBox {
                         role,
                         file.coding(),
                         role == null
-                                ? "not used"
+                                ? Phrase.of("intake.not-used")
                                 : role.title() + ", " + file.coding().word()));
     }
 }

@@ -22,6 +22,7 @@ import yondershelf.content.Excerpt;
 import yondershelf.content.Kind;
 import yondershelf.intake.Given;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 
 /** The top-level nodes of a scene file, its materials and lights: those that are ticked become assets of their own, that point into the file. */
 final class PieceRows extends VBox {
@@ -29,9 +30,9 @@ final class PieceRows extends VBox {
     private static final int MOST_ROWS = 9;
 
     private final OpenPlan open;
-    private final CheckBox nodes = new CheckBox("Each node an asset of its own");
-    private final CheckBox materials = new CheckBox("Each material too");
-    private final CheckBox lights = new CheckBox("Each light too");
+    private final CheckBox nodes = new CheckBox(Phrase.of("intake.each-node-an-asset-of"));
+    private final CheckBox materials = new CheckBox(Phrase.of("intake.each-material-too"));
+    private final CheckBox lights = new CheckBox(Phrase.of("intake.each-light-too"));
     private final HBox limit = new HBox(6);
     private final TextField least = new TextField("0");
     private final ListView<Given.Piece> rows = new ListView<>();
@@ -46,17 +47,17 @@ final class PieceRows extends VBox {
         all(lights, "lights-apart", Kind.HDRI);
         least.setId("least-triangles");
         least.setPrefColumnCount(5);
-        least.setAccessibleText("Fewest triangles");
-        least.setTooltip(new Tooltip("Nodes with fewer triangles are left out (Enter)"));
+        least.setAccessibleText(Phrase.of("intake.fewest-triangles"));
+        least.setTooltip(new Tooltip(Phrase.of("intake.nodes-with-fewer-triangles-are")));
         least.setOnAction(e -> set(Kind.MODEL, wanted(Kind.MODEL)));
         Label from = new Label("from");
-        Label triangles = new Label("triangles on");
+        Label triangles = new Label(Phrase.of("intake.triangles-on"));
         from.getStyleClass().add("faint");
         triangles.getStyleClass().add("faint");
         limit.getChildren().addAll(from, least, triangles);
         limit.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         rows.setId("nodes");
-        rows.setAccessibleText("Nodes, materials and lights of the file");
+        rows.setAccessibleText(Phrase.of("intake.nodes-materials-and-lights-of"));
         rows.setFixedCellSize(ROW);
         rows.setCellFactory(list -> new PieceCell());
         rows.getSelectionModel()
@@ -93,9 +94,12 @@ final class PieceRows extends VBox {
         state(lights, item, Kind.HDRI);
         limit.setVisible(nodes.isVisible());
         limit.setManaged(limit.isVisible());
-        materials.setText(nodes.isVisible() ? "Each material too" : "Each material an asset of its own");
+        materials.setText(
+                nodes.isVisible()
+                        ? Phrase.of("intake.each-material-too")
+                        : Phrase.of("intake.each-material-an-asset-of"));
         boolean further = nodes.isVisible() || materials.isVisible();
-        lights.setText(further ? "Each light too" : "Each light an asset of its own");
+        lights.setText(further ? Phrase.of("intake.each-light-too") : Phrase.of("intake.each-light-an-asset-of"));
     }
 
     private static void state(CheckBox box, PlanItem item, Kind kind) {
@@ -112,7 +116,7 @@ final class PieceRows extends VBox {
 
     private void all(CheckBox box, String id, Kind kind) {
         box.setId(id);
-        box.setTooltip(new Tooltip("They point into the file: nothing is copied"));
+        box.setTooltip(new Tooltip(Phrase.of("intake.they-point-into-the-file")));
         box.setOnAction(e -> set(kind, box.isSelected() ? wanted(kind) : new TreeSet<>()));
     }
 
@@ -147,8 +151,8 @@ final class PieceRows extends VBox {
         if (item != null) {
             open.change(
                     pieces.isEmpty()
-                            ? "take " + item.name() + " whole"
-                            : "take " + pieces.size() + " of " + item.name() + " apart",
+                            ? Phrase.of("intake.take-whole", item.name())
+                            : Phrase.of("intake.take-of-apart", pieces.size(), item.name()),
                     item.apart(pieces));
         }
     }
@@ -178,8 +182,8 @@ final class PieceRows extends VBox {
             CheckBox box = new CheckBox();
             box.setSelected(apart);
             box.setFocusTraversable(false);
-            box.setAccessibleText(piece.name() + " an asset of its own");
-            box.setTooltip(new Tooltip("An asset of its own (Space)"));
+            box.setAccessibleText(Phrase.of("intake.an-asset-of-its-own", piece.name()));
+            box.setTooltip(new Tooltip(Phrase.of("intake.an-asset-of-its-own-space")));
             box.setOnAction(e -> toggle(piece));
             Label name = new Label(sort(piece) + piece.name());
             name.setMinWidth(0);
@@ -192,14 +196,17 @@ final class PieceRows extends VBox {
             row.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
             setPrefWidth(0);
             setGraphic(row);
-            setAccessibleText(
-                    sort(piece) + piece.name() + ", " + piece.triangles() + " triangles" + (apart ? ", apart" : ""));
+            setAccessibleText(Phrase.of(
+                    "intake.triangles",
+                    sort(piece) + piece.name(),
+                    piece.triangles(),
+                    apart ? Phrase.of("intake.apart-2") : ""));
         }
 
         private static String sort(Given.Piece piece) {
             return switch (piece.kind()) {
-                case MATERIAL -> "Material ";
-                case HDRI -> piece.word().equals(Excerpt.ofLight("")) ? "" : "Light ";
+                case MATERIAL -> Phrase.of("intake.material");
+                case HDRI -> piece.word().equals(Excerpt.ofLight("")) ? "" : Phrase.of("intake.light");
                 default -> "";
             };
         }

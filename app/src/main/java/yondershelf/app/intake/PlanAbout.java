@@ -2,6 +2,7 @@ package yondershelf.app.intake;
 
 import yondershelf.app.model.Words;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 
 /**
  * What is said of a thing that came in a few words, and how it looks.
@@ -25,10 +26,10 @@ record PlanAbout(String words, String look, String whole) {
                 item.files().size() == 1 ? "" : ", " + Words.plural(item.files().size(), "file");
         String apart = item.given().apart().isEmpty()
                 ? ""
-                : ", " + item.given().apart().size() + " apart";
+                : Phrase.of("intake.apart", item.given().apart().size());
         String tags = item.given().tags().isEmpty()
                 ? ""
                 : "  ·  " + String.join(", ", item.given().tags());
-        return item.kind().word() + files + apart + tags;
+        return item.kind().title() + files + apart + tags;
     }
 }

@@ -20,6 +20,7 @@ import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.views.LineCell;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 
 /** One line of the plan. */
 final class PlanCell extends LineCell<PlanLine> {
@@ -35,7 +36,7 @@ final class PlanCell extends LineCell<PlanLine> {
             @Override
             public String promise(PlanCarry.Carried carried) {
                 return getItem() instanceof PlanLine.Thing thing && list.canMerge(thing.number(), carried)
-                        ? "becomes part of " + list.thing(thing).name()
+                        ? Phrase.of("intake.becomes-part-of", list.thing(thing).name())
                         : "";
             }
 
@@ -80,10 +81,15 @@ final class PlanCell extends LineCell<PlanLine> {
         return switch (line) {
             case PlanLine.Thing thing -> {
                 PlanItem item = list.thing(thing);
-                yield item.name() + ", " + item.kind().word() + (item.isTicked() ? ", ticked" : ", left out");
+                yield item.name() + ", " + item.kind().title()
+                        + (item.isTicked() ? Phrase.of("intake.ticked") : Phrase.of("intake.left-out"));
             }
             case PlanLine.Folder folder ->
-                "folder " + folder.path() + ", " + folder.things().size() + (folder.open() ? ", open" : ", closed");
+                Phrase.of(
+                        "intake.folder-2",
+                        folder.path(),
+                        folder.things().size(),
+                        folder.open() ? Phrase.of("intake.open") : Phrase.of("intake.closed"));
             case PlanLine.Heading heading -> heading.words();
             case PlanLine.Left left -> left.file().path() + ": " + left.file().reason();
         };
@@ -109,7 +115,7 @@ final class PlanCell extends LineCell<PlanLine> {
 
     private CheckBox box() {
         CheckBox box = new CheckBox();
-        box.setTooltip(new Tooltip("Take it in (Space)"));
+        box.setTooltip(new Tooltip(Phrase.of("intake.take-it-in-space")));
         box.setFocusTraversable(false);
         box.setOnAction(e -> list.tick(getItem()));
         return box;
@@ -151,11 +157,14 @@ final class PlanCell extends LineCell<PlanLine> {
             row.setPadding(padding(folder.depth()));
             box.setSelected(ticked == all);
             box.setIndeterminate(ticked > 0 && ticked < all);
-            box.setAccessibleText("Take in all of " + folder.path());
+            box.setAccessibleText(Phrase.of("intake.take-in-all-of", folder.path()));
             arrow.setText(folder.open() ? "▾" : "▸");
-            name.setText(folder.path().isEmpty() ? "the library itself" : folder.name());
+            name.setText(folder.path().isEmpty() ? Phrase.of("intake.the-library-itself") : folder.name());
             whole.setText(folder.path());
-            count.setText(ticked == all ? Words.count(ticked) : Words.count(ticked) + " of " + Words.count(all));
+            count.setText(
+                    ticked == all
+                            ? Words.count(ticked)
+                            : Phrase.of("intake.of", Words.count(ticked), Words.count(all)));
             return row;
         }
     }
@@ -190,7 +199,7 @@ final class PlanCell extends LineCell<PlanLine> {
         HBox show(PlanLine.Thing shown, PlanItem item) {
             row.setPadding(padding(shown.depth()));
             box.setSelected(item.isTicked());
-            box.setAccessibleText("Take in " + item.name());
+            box.setAccessibleText(Phrase.of("intake.take-in-3", item.name()));
             title.setText(item.name());
             PlanAbout said = PlanAbout.of(item);
             about.setText(said.words());

@@ -12,6 +12,7 @@ import javafx.scene.layout.HBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 
 /** What came as pictures side by side, folder by folder. What is chosen, ticked and carried is the same as in the list. */
 final class PlanGrid extends ListView<PlanGrid.Line> {
@@ -34,7 +35,7 @@ final class PlanGrid extends ListView<PlanGrid.Line> {
         this.open = open;
         setId("plan-pictures");
         getStyleClass().addAll("findings", "plan-pictures");
-        setAccessibleText("What came, as pictures");
+        setAccessibleText(Phrase.of("intake.what-came-as-pictures"));
         setContextMenu(list.getContextMenu());
         setCellFactory(view -> {
             RowCell cell = new RowCell();
@@ -68,7 +69,8 @@ final class PlanGrid extends ListView<PlanGrid.Line> {
                 case PlanLine.Folder folder -> {
                     // one that only holds folders says nothing here
                     removeLastTitle(lines);
-                    lines.add(new Line.Title(folder.path().isEmpty() ? "the library itself" : folder.path()));
+                    lines.add(new Line.Title(
+                            folder.path().isEmpty() ? Phrase.of("intake.the-library-itself") : folder.path()));
                 }
                 case PlanLine.Heading heading -> lines.add(new Line.Title(heading.words()));
                 case PlanLine.Left left ->

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import yondershelf.intake.IntakePlan;
 import yondershelf.intake.PlanItem;
 import yondershelf.sorting.Sorted;
+import yondershelf.words.Phrase;
 
 /** A line of the plan: a folder, a thing that came, or what is not taken in. */
 public sealed interface PlanLine {
@@ -78,7 +79,7 @@ public sealed interface PlanLine {
             }
         }
         if (!plan.skipped().isEmpty()) {
-            out.add(new Heading("Not taken in  " + plan.skipped().size()));
+            out.add(new Heading(Phrase.of("intake.not-taken-in", plan.skipped().size())));
             plan.skipped().forEach(s -> out.add(new Left(s)));
         }
         return out;

@@ -21,6 +21,7 @@ import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Words;
 import yondershelf.intake.IntakePlan;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 
 /**
  * What came as the tree of folders it goes to, each thing with a tick and a small preview, and what is not taken in with its
@@ -48,7 +49,7 @@ final class PlanList extends ListView<PlanLine> {
         this.rename = rename;
         setId("plan");
         getStyleClass().add("findings");
-        setAccessibleText("What came");
+        setAccessibleText(Phrase.of("intake.what-came"));
         setCellFactory(list -> {
             PlanCell cell = new PlanCell(this);
             cells.add(cell);
@@ -212,13 +213,13 @@ final class PlanList extends ListView<PlanLine> {
 
     /** What can be done with a line, when several are chosen with all of them. */
     private ContextMenu menu() {
-        MenuItem together = new MenuItem("Put together");
+        MenuItem together = new MenuItem(Phrase.of("intake.put-together"));
         together.setAccelerator(KeyCombination.valueOf("Shortcut+G"));
         together.setOnAction(e -> putTogether());
-        MenuItem tick = new MenuItem("Take or leave");
+        MenuItem tick = new MenuItem(Phrase.of("intake.take-or-leave"));
         tick.setAccelerator(KeyCombination.valueOf("Space"));
         tick.setOnAction(e -> tickChosen());
-        MenuItem name = new MenuItem("Name it");
+        MenuItem name = new MenuItem(Phrase.of("intake.name-it"));
         name.setAccelerator(KeyCombination.valueOf("F2"));
         name.setOnAction(e -> rename.run());
         ContextMenu menu = new ContextMenu(together, tick, name);
@@ -241,7 +242,8 @@ final class PlanList extends ListView<PlanLine> {
         String what = meant.size() == 1 ? "" : Words.plural(meant.size(), "thing");
         PlanItem only = meant.isEmpty() ? null : things.get(meant.get(0));
         open.change(
-                (all ? "leave out " : "tick ") + (what.isEmpty() && only != null ? only.name() : what),
+                (all ? Phrase.of("intake.leave-out") : Phrase.of("intake.tick"))
+                        + (what.isEmpty() && only != null ? only.name() : what),
                 p -> p.each(i -> meant.contains(i.number()) ? i.ticked(!all) : i));
     }
 
@@ -294,7 +296,7 @@ final class PlanList extends ListView<PlanLine> {
                         .orElse(0)
                 + 1;
         open.change(
-                "move " + file.substring(file.lastIndexOf('/') + 1),
+                Phrase.of("intake.move", file.substring(file.lastIndexOf('/') + 1)),
                 p -> p.split(from, file).merged(into, List.of(apart)));
     }
 

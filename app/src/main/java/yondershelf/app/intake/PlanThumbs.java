@@ -16,6 +16,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.PlanItem;
 import yondershelf.render.Booth;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /** Small previews of what came, drawn one after the other for the lines that are in view, the latest first. */
@@ -87,7 +88,7 @@ final class PlanThumbs {
         int now = round;
         workspace
                 .jobs()
-                .startQuietly("Previews of what came", work -> draw(item, work))
+                .startQuietly(Phrase.of("intake.previews-of-what-came"), work -> draw(item, work))
                 .result()
                 .whenComplete((made, failure) -> Platform.runLater(() -> {
                     busy = false;

@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 
 /** One thing of the plan as a picture with its tick and its name. Filled again for others. */
 final class PlanTile extends VBox {
@@ -48,7 +49,7 @@ final class PlanTile extends VBox {
         view.setFitHeight(EDGE);
         view.setPreserveRatio(true);
         view.setSmooth(true);
-        box.setTooltip(new Tooltip("Take it in (Space)"));
+        box.setTooltip(new Tooltip(Phrase.of("intake.take-it-in-space")));
         box.setFocusTraversable(false);
         box.setOnAction(e -> list.tick(new PlanLine.Thing(number, 0)));
         StackPane picture = new StackPane(frame, box);
@@ -84,7 +85,7 @@ final class PlanTile extends VBox {
         PlanCarry.takes(this, new PlanCarry.Target() {
             @Override
             public String promise(PlanCarry.Carried carried) {
-                return list.canMerge(number, carried) ? "becomes part of " + name.getText() : "";
+                return list.canMerge(number, carried) ? Phrase.of("intake.becomes-part-of", name.getText()) : "";
             }
 
             @Override
@@ -97,7 +98,7 @@ final class PlanTile extends VBox {
     void show(PlanItem item, boolean chosen) {
         number = item.number();
         box.setSelected(item.isTicked());
-        box.setAccessibleText("Take in " + item.name());
+        box.setAccessibleText(Phrase.of("intake.take-in-3", item.name()));
         name.setText(item.name());
         PlanAbout said = PlanAbout.of(item);
         about.setText(said.words());
@@ -105,7 +106,8 @@ final class PlanTile extends VBox {
         whole.setText(item.name() + "\n" + said.whole());
         pseudoClassStateChanged(CHOSEN, chosen);
         pseudoClassStateChanged(LEFT_OUT, !item.isTicked());
-        setAccessibleText(item.name() + ", " + item.kind().word() + (item.isTicked() ? ", ticked" : ", left out"));
+        setAccessibleText(item.name() + ", " + item.kind().title()
+                + (item.isTicked() ? Phrase.of("intake.ticked") : Phrase.of("intake.left-out")));
         @Nullable Image image = list.thumbs().of(item);
         view.setImage(image);
         if (image == null) {

@@ -13,6 +13,7 @@ import yondershelf.content.Coding;
 import yondershelf.content.Role;
 import yondershelf.intake.PlanItem;
 import yondershelf.sorting.Sorter;
+import yondershelf.words.Phrase;
 
 /** The roles maps of a material may have, each a place to drop a map on; those that are filled are told by their look and their word. */
 final class RoleSlots extends FlowPane {
@@ -38,7 +39,7 @@ final class RoleSlots extends FlowPane {
         for (Role role : OFFERED) {
             Label slot = new Label(role.title());
             slot.getStyleClass().add("role-slot");
-            slot.setTooltip(new Tooltip("Drop a map here to read it as " + role.title()));
+            slot.setTooltip(new Tooltip(Phrase.of("intake.drop-a-map-here-to", role.title())));
             slots.put(role, slot);
             PlanCarry.takes(slot, new PlanCarry.Target() {
                 @Override
@@ -60,14 +61,14 @@ final class RoleSlots extends FlowPane {
         slots.forEach((role, slot) -> {
             boolean filled = item.files().stream().anyMatch(f -> f.isUsed() && f.role() == role);
             slot.pseudoClassStateChanged(FILLED, filled);
-            slot.setAccessibleText(role.title() + (filled ? ", there" : ", free"));
+            slot.setAccessibleText(role.title() + (filled ? Phrase.of("intake.there") : Phrase.of("intake.free")));
         });
     }
 
     private String promise(Role role, PlanCarry.Carried carried) {
         PlanItem item = shown;
         String path = item == null ? null : path(item, carried);
-        return path == null ? "" : "reads " + Sorter.fileName(path) + " as " + role.title();
+        return path == null ? "" : Phrase.of("intake.reads-as", Sorter.fileName(path), role.title());
     }
 
     /** The one file that is carried, of this thing or of another of its pack; null for anything else. */
@@ -90,7 +91,7 @@ final class RoleSlots extends FlowPane {
             return;
         }
         int from = carried.things().get(0);
-        String what = "read " + Sorter.fileName(path) + " as " + role.title();
+        String what = Phrase.of("intake.read-as", Sorter.fileName(path), role.title());
         if (from == item.number()) {
             open.change(what, item.withMap(path, role, Coding.PLAIN));
         } else if (carried.file() == null) {

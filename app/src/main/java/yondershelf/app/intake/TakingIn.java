@@ -15,6 +15,7 @@ import yondershelf.intake.IntakePlan;
 import yondershelf.intake.PlanItem;
 import yondershelf.intake.Taken;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 import yondershelf.work.Work;
 
@@ -70,17 +71,19 @@ final class TakingIn {
     }
 
     private String title(int things) {
-        return "Taking in " + Words.plural(things, "thing") + " from "
-                + workspace.brought().get().stream()
+        return Phrase.of(
+                "intake.taking-in-from",
+                Words.plural(things, "thing"),
+                workspace.brought().get().stream()
                         .map(p -> String.valueOf(p.getFileName()))
-                        .collect(Collectors.joining(", "));
+                        .collect(Collectors.joining(", ")));
     }
 
     private void keep(IntakeReport report) {
         workspace
                 .background()
                 .quietly(
-                        "Keeping what became of it",
+                        Phrase.of("intake.keeping-what-became-of-it"),
                         work -> {
                             report.keep(workspace.catalogue().home());
                             return true;

@@ -22,6 +22,7 @@ import yondershelf.content.Substance;
 import yondershelf.intake.NameStyle;
 import yondershelf.intake.PlanItem;
 import yondershelf.intake.Wishes;
+import yondershelf.words.Phrase;
 
 /** How things are taken in, for all of them at once; kept for the next time. */
 final class WishMenu extends MenuButton {
@@ -35,36 +36,36 @@ final class WishMenu extends MenuButton {
     private final Workspace workspace;
     private final Home home;
     private final Runnable again;
-    private final CheckMenuItem moving = new CheckMenuItem("Move files here, instead of copying them");
+    private final CheckMenuItem moving = new CheckMenuItem(Phrase.of("intake.move-files-here-instead-of"));
 
     /**
      * @param again plans anew, because things are wished otherwise
      * @param changed shows what is wished of the act itself
      */
     WishMenu(Workspace workspace, Runnable again, Runnable changed) {
-        super("all of them");
+        super(Phrase.of("intake.all-of-them"));
         this.workspace = workspace;
         this.home = workspace.catalogue().home();
         this.again = again;
         moving.setOnAction(e -> changed.run());
         setId("intake-wishes");
         getStyleClass().add("quiet");
-        setTooltip(new Tooltip("Names, tags, folders and presets for everything that came"));
+        setTooltip(new Tooltip(Phrase.of("intake.names-tags-folders-and-presets")));
         getItems()
                 .addAll(
                         names(),
-                        check("Propose tags", TAGS, "true"),
-                        check("Leave out folders that hold only a folder", FLAT, "false"),
-                        check("Replace files of the same name, instead of keeping both", REPLACE, "false"),
+                        check(Phrase.of("intake.propose-tags"), TAGS, "true"),
+                        check(Phrase.of("intake.leave-out-folders-that-hold"), FLAT, "false"),
+                        check(Phrase.of("intake.replace-files-of-the-same"), REPLACE, "false"),
                         minutes(),
                         moving,
                         new SeparatorMenuItem(),
                         substances(),
-                        pieces("Each node of scene files an asset of its own", Kind.MODEL, "nodes"),
-                        pieces("Each material of scene files an asset of its own", Kind.MATERIAL, "materials"),
-                        pieces("Each light of scene files an asset of its own", Kind.HDRI, "lights"),
-                        ticks("Tick everything", true),
-                        ticks("Tick nothing", false));
+                        pieces(Phrase.of("intake.each-node-of-scene-files"), Kind.MODEL, "nodes"),
+                        pieces(Phrase.of("intake.each-material-of-scene-files"), Kind.MATERIAL, "materials"),
+                        pieces(Phrase.of("intake.each-light-of-scene-files"), Kind.HDRI, "lights"),
+                        ticks(Phrase.of("intake.tick-everything"), true),
+                        ticks(Phrase.of("intake.tick-nothing"), false));
     }
 
     /** True when what comes goes from where it came from. Said anew for each plan: nobody is to lose files by a habit. */
@@ -104,7 +105,7 @@ final class WishMenu extends MenuButton {
         workspace
                 .background()
                 .quietly(
-                        "Keeping a setting",
+                        Phrase.of("intake.keeping-a-setting"),
                         work -> {
                             home.setSetting(key, value);
                             return true;
@@ -120,7 +121,7 @@ final class WishMenu extends MenuButton {
     }
 
     private Menu names() {
-        Menu menu = new Menu("Names");
+        Menu menu = new Menu(Phrase.of("intake.names"));
         NameStyle now = style();
         ToggleGroup letters = new ToggleGroup();
         for (NameStyle.Letters each : NameStyle.Letters.values()) {
@@ -133,8 +134,15 @@ final class WishMenu extends MenuButton {
         }
         menu.getItems().add(new SeparatorMenuItem());
         ToggleGroup spaces = new ToggleGroup();
-        Map<String, String> words = new TreeMap<>(
-                Map.of(" ", "Words apart", "_", "Words joined by _", "-", "Words joined by -", "", "Words joined"));
+        Map<String, String> words = new TreeMap<>(Map.of(
+                " ",
+                Phrase.of("intake.words-apart"),
+                "_",
+                Phrase.of("intake.words-joined-by"),
+                "-",
+                Phrase.of("intake.words-joined-by-2"),
+                "",
+                Phrase.of("intake.words-joined")));
         for (String space : NameStyle.SPACES) {
             menu.getItems()
                     .add(radio(
@@ -144,7 +152,7 @@ final class WishMenu extends MenuButton {
                             () -> keep(NAMES, new NameStyle(style().letters(), space, style().sizeFirst()).text())));
         }
         menu.getItems().add(new SeparatorMenuItem());
-        CheckMenuItem size = new CheckMenuItem("Size of its maps before a material's name");
+        CheckMenuItem size = new CheckMenuItem(Phrase.of("intake.size-of-its-maps-before"));
         size.setSelected(now.sizeFirst());
         size.setOnAction(e -> keep(NAMES, new NameStyle(style().letters(), style().space(), size.isSelected()).text()));
         menu.getItems().add(size);
@@ -161,13 +169,13 @@ final class WishMenu extends MenuButton {
     }
 
     private Menu minutes() {
-        Menu menu = new Menu("Longest reading of one file");
+        Menu menu = new Menu(Phrase.of("intake.longest-reading-of-one-file"));
         ToggleGroup group = new ToggleGroup();
         for (int each : LONGEST) {
             menu.getItems()
                     .add(radio(
                             group,
-                            each == 1 ? "1 minute" : each + " minutes",
+                            Phrase.count(each, "minute"),
                             each == longest(),
                             () -> keep(MINUTES, String.valueOf(each))));
         }
@@ -175,12 +183,14 @@ final class WishMenu extends MenuButton {
     }
 
     private Menu substances() {
-        Menu menu = new Menu("All materials are made of");
+        Menu menu = new Menu(Phrase.of("intake.all-materials-are-made-of"));
         for (Substance each : Substance.values()) {
             MenuItem item = new MenuItem(each.title());
             item.setOnAction(e -> workspace
                     .openPlan()
-                    .change("make all materials of " + each.title(), p -> p.each(i -> i.isSet() ? i.of(each) : i)));
+                    .change(
+                            Phrase.of("intake.make-all-materials-of", each.title()),
+                            p -> p.each(i -> i.isSet() ? i.of(each) : i)));
             menu.getItems().add(item);
         }
         return menu;
@@ -188,8 +198,9 @@ final class WishMenu extends MenuButton {
 
     private MenuItem pieces(String title, Kind kind, String what) {
         MenuItem item = new MenuItem(title);
-        item.setOnAction(e ->
-                workspace.openPlan().change("take all " + what + " apart", p -> p.each(i -> apart(i, kind))));
+        item.setOnAction(e -> workspace
+                .openPlan()
+                .change(Phrase.of("intake.take-all-apart", what), p -> p.each(i -> apart(i, kind))));
         return item;
     }
 
@@ -205,7 +216,9 @@ final class WishMenu extends MenuButton {
         MenuItem item = new MenuItem(title);
         item.setOnAction(e -> workspace
                 .openPlan()
-                .change(ticked ? "tick everything" : "tick nothing", p -> p.each(i -> i.ticked(ticked))));
+                .change(
+                        ticked ? Phrase.of("intake.tick-everything-2") : Phrase.of("intake.tick-nothing-2"),
+                        p -> p.each(i -> i.ticked(ticked))));
         return item;
     }
 }

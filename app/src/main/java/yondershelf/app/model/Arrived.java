@@ -11,6 +11,7 @@ import yondershelf.catalogue.Watching;
 import yondershelf.library.Library;
 import yondershelf.library.Looked;
 import yondershelf.search.Query;
+import yondershelf.words.Phrase;
 
 /** Watches the libraries, takes in what others change in them, and announces quietly what came. */
 public final class Arrived implements AutoCloseable {
@@ -62,7 +63,7 @@ public final class Arrived implements AutoCloseable {
         workspace
                 .background()
                 .quietly(
-                        "Looking what changed in " + library.name(),
+                        Phrase.of("model.looking-what-changed-in", library.name()),
                         work -> {
                             Looked looked = folders.isEmpty()
                                     ? workspace.catalogue().scan(library, work)

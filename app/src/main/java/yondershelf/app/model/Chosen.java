@@ -24,6 +24,7 @@ import yondershelf.library.Relabel;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Selection;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 
 /** What is chosen on the shelf, shared by its grid, its cards, menus, drags and commands; and what is done to all of it in one act. */
@@ -69,7 +70,7 @@ public final class Chosen {
     public void all() {
         Selection now = selection.get();
         Hits found = hits.get();
-        background.quietly("Choosing everything", work -> now.all(found), all -> {
+        background.quietly(Phrase.of("model.choosing-everything"), work -> now.all(found), all -> {
             if (selection.get() == now && hits.get() == found) {
                 selection.set(all);
             }
@@ -80,7 +81,8 @@ public final class Chosen {
     public Job<Common> common(Consumer<Common> then) {
         Selection now = selection.get();
         Hits found = hits.get();
-        return background.quietly("Looking at what is chosen", work -> catalogue.common(now.in(found), work), then);
+        return background.quietly(
+                Phrase.of("model.looking-at-what-is-chosen"), work -> catalogue.common(now.in(found), work), then);
     }
 
     /** Says the same of all that is chosen, as one act. */
@@ -97,7 +99,9 @@ public final class Chosen {
      * @param merging true when the other may be there already
      */
     public void retag(String tag, String to, boolean merging) {
-        String what = to.isEmpty() ? "delete tag " + tag : (merging ? "merge tag " : "rename tag ") + tag;
+        String what = to.isEmpty()
+                ? Phrase.of("model.delete-tag", tag)
+                : (merging ? Phrase.of("model.merge-tag") : Phrase.of("model.rename-tag")) + tag;
         inOrder.run(what, () -> catalogue.retag(tag, to, merging), act -> {
             history.remember(KeptAct.of(what, act), () -> again(what, act, false), () -> again(what, act, true));
             changed.run();
@@ -132,7 +136,7 @@ public final class Chosen {
         Selection now = selection.get();
         Hits found = hits.get();
         background.run(
-                "Looking at what is chosen",
+                Phrase.of("model.looking-at-what-is-chosen"),
                 work -> now.in(found).stream()
                         .flatMap(key -> catalogue.shown(key).stream())
                         .map(Shown::asset)
@@ -142,7 +146,8 @@ public final class Chosen {
 
     /** Keeps tags, author, licence, version and job of an asset, to be given to others. */
     public void copyLabels(Asset asset) {
-        background.quietly("Copying labels", work -> catalogue.labels(asset), labels -> copied = labels);
+        background.quietly(
+                Phrase.of("model.copying-labels"), work -> catalogue.labels(asset), labels -> copied = labels);
     }
 
     /** Gives all that is chosen the labels that were copied; what they do not say stays as it is. */
@@ -164,7 +169,7 @@ public final class Chosen {
             wanted = text.getValue().isEmpty() ? wanted : wanted.with(text.getKey(), text.getValue());
         }
         if (!wanted.isNothing()) {
-            label("labels", wanted);
+            label(Phrase.of("model.labels"), wanted);
         }
     }
 
@@ -178,7 +183,7 @@ public final class Chosen {
         Selection now = selection.get();
         Hits found = hits.get();
         background.run(
-                "Copying what is chosen",
+                Phrase.of("model.copying-what-is-chosen"),
                 work -> now.in(found).stream()
                         .flatMap(key -> catalogue.shown(key).stream())
                         .flatMap(shown -> catalogue
@@ -206,7 +211,7 @@ public final class Chosen {
         inOrder.run(what, () -> catalogue.relabel(keys.now(), wanted), act -> {
             if (act.changed() > 0) {
                 history.remember(
-                        KeptAct.of(what + " of " + Words.plural(act.changed(), "asset"), act),
+                        KeptAct.of(Phrase.of("model.of", what, Words.plural(act.changed(), "asset")), act),
                         () -> again(what, act, false),
                         () -> again(what, act, true));
                 changed.run();

@@ -1,7 +1,10 @@
 package yondershelf.app.model;
 
+import java.util.List;
+import java.util.Locale;
 import javafx.scene.input.KeyCombination;
 import org.jspecify.annotations.Nullable;
+import yondershelf.words.Phrase;
 
 /**
  * One thing the program can do by name or key.
@@ -12,6 +15,10 @@ import org.jspecify.annotations.Nullable;
  * @param isStep true when holding the keys takes step after step
  */
 public record Command(String name, String group, @Nullable String keys, boolean isStep, Runnable act) {
+
+    /** Keys that keyboards of other languages call otherwise. */
+    private static final List<String> NAMED =
+            List.of("Ctrl", "Shift", "Enter", "Delete", "Space", "Left", "Right", "Up", "Down");
 
     /** What is done once, however long its keys are held. */
     public Command(String name, String group, @Nullable String keys, Runnable act) {
@@ -25,6 +32,13 @@ public record Command(String name, String group, @Nullable String keys, boolean 
 
     /** The keys as people read them. */
     public String shownKeys() {
-        return keys == null ? "" : KeyCombination.valueOf(keys).getDisplayText();
+        if (keys == null) {
+            return "";
+        }
+        String shown = KeyCombination.valueOf(keys).getDisplayText();
+        for (String key : NAMED) {
+            shown = shown.replaceAll("\\b" + key + "\\b", Phrase.of("keys." + key.toLowerCase(Locale.ROOT)));
+        }
+        return shown;
     }
 }

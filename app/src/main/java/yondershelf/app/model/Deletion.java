@@ -13,6 +13,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /**
@@ -55,8 +56,8 @@ final class Deletion {
         for (Asset asset : assets) {
             Library library = catalogue
                     .libraryOf(asset.id())
-                    .orElseThrow(() ->
-                            Problem.of(asset.path(), "its library is away").raise());
+                    .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("model.its-library-is-away"))
+                            .raise());
             out.computeIfAbsent(library, l -> new LinkedHashSet<>()).addAll(library.ownFiles(asset, together));
         }
         return out;

@@ -12,6 +12,7 @@ import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
 import yondershelf.mend.Mend;
+import yondershelf.words.Phrase;
 
 /** What was found at fault in the libraries, and the act that mends it. */
 public final class Faults {
@@ -50,7 +51,7 @@ public final class Faults {
     /** Shows what the latest check found, without looking at any file. */
     void showKnown() {
         background.quietly(
-                "Findings so far",
+                Phrase.of("model.findings-so-far"),
                 work -> Found.of(catalogue.libraries().stream()
                         .flatMap(l -> Mend.known(l).stream())
                         .toList()),
@@ -60,7 +61,7 @@ public final class Faults {
     /** Looks for faults in all libraries, at what changed since the last time. */
     public void check() {
         background.housekeeping(
-                "Checking the libraries",
+                Phrase.of("model.checking-the-libraries"),
                 work -> {
                     List<Finding> all = new ArrayList<>();
                     for (Library library : catalogue.libraries()) {
@@ -87,11 +88,12 @@ public final class Faults {
             return;
         }
         int count = groups.values().stream().mapToInt(List::size).sum();
-        fileRuns.perform("Mending", "mend " + Words.plural(count, "finding"), (made, work) -> {
-            for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
-                Mend.apply(group.getKey(), group.getValue(), work)
-                        .ifPresent(run -> made.add(new FileRuns.Run(group.getKey(), run)));
-            }
-        });
+        fileRuns.perform(
+                Phrase.of("model.mending"), Phrase.of("model.mend", Words.plural(count, "finding")), (made, work) -> {
+                    for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
+                        Mend.apply(group.getKey(), group.getValue(), work)
+                                .ifPresent(run -> made.add(new FileRuns.Run(group.getKey(), run)));
+                    }
+                });
     }
 }

@@ -16,6 +16,7 @@ import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.library.UndoRun;
 import yondershelf.library.UndoStore;
+import yondershelf.words.Phrase;
 import yondershelf.work.History;
 import yondershelf.work.Work;
 
@@ -151,8 +152,8 @@ public final class FileRuns {
                     .findFirst()
                     .orElseThrow(() -> new Problem(
                                     act.what(),
-                                    "the library it was done to is away",
-                                    "Connect its drive, then try again")
+                                    Phrase.of("model.the-library-it-was-done"),
+                                    Phrase.of("model.connect-its-drive-then-try"))
                             .raise());
             runs.add(new Run(library, run.run()));
         }
@@ -164,7 +165,7 @@ public final class FileRuns {
         List<Run> left = Collections.synchronizedList(new ArrayList<>());
         List<Problem> met = new ArrayList<>();
         background.inTurn(
-                "Taking back: " + what,
+                Phrase.of("model.taking-back", what),
                 work -> {
                     left.addAll(runs.get());
                     undo(left, met, skip, work);
@@ -187,7 +188,7 @@ public final class FileRuns {
             Run run = left.get(0);
             List<UndoRun.Summary> all = FileActs.allRuns(run.library);
             if (all.stream().noneMatch(r -> r.run().equals(run.run))) {
-                throw Problem.of(run.library.name(), "what was kept for taking that back has been let go")
+                throw Problem.of(run.library.name(), Phrase.of("model.what-was-kept-for-taking"))
                         .raise();
             }
             boolean done = all.stream().anyMatch(r -> r.run().equals(run.run) && r.undone());
@@ -210,9 +211,9 @@ public final class FileRuns {
     public void delete(List<Asset> assets, String name) {
         Deletion deletion = new Deletion(assets);
         perform(
-                "Deleting " + name,
-                "delete " + name,
-                (made, work) -> deletion.run("delete " + name, catalogue, made, work));
+                Phrase.of("model.deleting", name),
+                Phrase.of("model.delete", name),
+                (made, work) -> deletion.run(Phrase.of("model.delete", name), catalogue, made, work));
     }
 
     /** What is kept in all libraries so that changes can be taken back. */
@@ -230,7 +231,7 @@ public final class FileRuns {
     /** Lets go of what a library keeps: nothing earlier can be taken back after it. */
     public void empty(Library library) {
         background.inTurn(
-                "Emptying the undo store of " + library.name(),
+                Phrase.of("model.emptying-the-undo-store-of", library.name()),
                 work -> UndoStore.empty(library, work),
                 freed -> lookAgain.run(),
                 () -> {});

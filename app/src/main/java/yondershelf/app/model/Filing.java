@@ -9,6 +9,7 @@ import yondershelf.library.Asset;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
 import yondershelf.mend.Relocation;
+import yondershelf.words.Phrase;
 import yondershelf.work.History;
 
 /** Assets put into other folders of their library, and folders made, renamed and deleted; each of it can be taken back. */
@@ -44,9 +45,11 @@ public final class Filing {
 
     private void move(List<Asset> assets, KnownLibrary to, String folder) {
         library(to, library -> {
-            String what = "move " + (assets.size() == 1 ? assets.get(0).name() : assets.size() + " assets") + " to "
-                    + said(to, folder);
-            fileRuns.perform("Moving to " + said(to, folder), what, (made, work) -> {
+            String what = Phrase.of(
+                    "model.move-to",
+                    assets.size() == 1 ? assets.get(0).name() : Phrase.of("model.assets", assets.size()),
+                    said(to, folder));
+            fileRuns.perform(Phrase.of("model.moving-to", said(to, folder)), what, (made, work) -> {
                 // where they lie now: they may have been moved since
                 List<Asset> mine = assets.stream()
                         .flatMap(a -> library.asset(a.id()).stream())
@@ -54,8 +57,10 @@ public final class Filing {
                 if (mine.size() < assets.size()) {
                     work.problem(new Problem(
                             to.name(),
-                            Words.plural(assets.size() - mine.size(), "asset") + " of another library stayed there",
-                            "Take in its files instead"));
+                            Phrase.of(
+                                    "model.of-another-library-stayed-there",
+                                    Words.plural(assets.size() - mine.size(), "asset")),
+                            Phrase.of("model.take-in-its-files-instead")));
                 }
                 Relocation.Moved moved = Relocation.move(
                         library, mine, folder, workspace.catalogue().reader(), work);
@@ -72,7 +77,7 @@ public final class Filing {
         library(
                 in,
                 library -> history.remember(
-                        "make the folder " + folder,
+                        Phrase.of("model.make-the-folder", folder),
                         () -> set(library, folder, true),
                         () -> set(library, folder, false)));
         library(in, library -> set(library, folder, true));
@@ -82,7 +87,7 @@ public final class Filing {
         workspace
                 .background()
                 .run(
-                        (there ? "Making " : "Removing ") + folder,
+                        (there ? Phrase.of("model.making") : Phrase.of("model.removing")) + folder,
                         work -> {
                             library.setFolder(folder, there);
                             return true;
@@ -95,8 +100,8 @@ public final class Filing {
         library(
                 in,
                 library -> fileRuns.perform(
-                        "Renaming " + folder,
-                        "rename " + folder + " to " + to,
+                        Phrase.of("model.renaming", folder),
+                        Phrase.of("model.rename-to", folder, to),
                         (made, work) -> made.add(new FileRuns.Run(
                                 library,
                                 Relocation.rename(
@@ -112,12 +117,16 @@ public final class Filing {
     public void delete(KnownLibrary in, String folder) {
         library(
                 in,
-                library -> fileRuns.perform("Deleting " + folder, "delete the folder " + folder, (made, work) -> {
-                    try (FileActs acts = library.begin("delete the folder " + folder, "", work)) {
-                        made.add(new FileRuns.Run(library, acts.run()));
-                        acts.deleteFolder(library.resolve(folder), work);
-                    }
-                }));
+                library -> fileRuns.perform(
+                        Phrase.of("model.deleting", folder),
+                        Phrase.of("model.delete-the-folder", folder),
+                        (made, work) -> {
+                            try (FileActs acts =
+                                    library.begin(Phrase.of("model.delete-the-folder", folder), "", work)) {
+                                made.add(new FileRuns.Run(library, acts.run()));
+                                acts.deleteFolder(library.resolve(folder), work);
+                            }
+                        }));
     }
 
     private interface OnLibrary {
@@ -128,7 +137,11 @@ public final class Filing {
         @Nullable Library there = known.library().orElse(null);
         workspace.attempt(() -> {
             if (there == null) {
-                throw new Problem(known.name(), "it is not there now", "Connect its drive, then try again").raise();
+                throw new Problem(
+                                known.name(),
+                                Phrase.of("model.it-is-not-there-now"),
+                                Phrase.of("model.connect-its-drive-then-try"))
+                        .raise();
             }
             act.run(there);
         });

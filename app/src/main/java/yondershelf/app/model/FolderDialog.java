@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.function.Consumer;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.Window;
+import yondershelf.words.Phrase;
 
 /** Asks for a folder, and begins where the last one for the same purpose was found. */
 public final class FolderDialog {
@@ -36,7 +37,7 @@ public final class FolderDialog {
         workspace
                 .background()
                 .quietly(
-                        "Keeping where folders are",
+                        Phrase.of("model.keeping-where-folders-are"),
                         work -> {
                             workspace.catalogue().home().setSetting(key, begin.getPath());
                             return true;

@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * Short work that must be done in the order it was asked for, but not on the interface thread: saving labels, answering
@@ -42,7 +43,7 @@ final class InOrder implements AutoCloseable {
                 Platform.runLater(() -> trouble.accept(e.problem()));
             } catch (Exception e) {
                 Platform.runLater(
-                        () -> trouble.accept(Problem.of(what, "this went wrong inside the program (" + e + ")")));
+                        () -> trouble.accept(Problem.of(what, Phrase.of("model.this-went-wrong-inside-the", e))));
             }
         });
     }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import yondershelf.catalogue.Home;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 
 /**
  * What became of the last intake: it can be read after the program ended, too.
@@ -26,9 +27,9 @@ public record IntakeReport(String title, List<String> reasons) {
         List<String> reasons = new ArrayList<>(
                 problems.stream().limit(MOST).map(Problem::sentence).toList());
         if (problems.size() > MOST) {
-            reasons.add("And " + Words.plural(problems.size() - MOST, "more reason") + ".");
+            reasons.add(Phrase.of("model.and", Words.plural(problems.size() - MOST, "more reason")));
         }
-        return new IntakeReport(title + ": " + Words.plural(came, "asset") + " came", reasons);
+        return new IntakeReport(Phrase.of("model.came", title, Words.plural(came, "asset")), reasons);
     }
 
     /** Keeps it in place of the one before. Writes a file: in the background. */

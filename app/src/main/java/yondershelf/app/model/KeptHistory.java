@@ -4,6 +4,7 @@ import java.util.List;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KeptAct;
 import yondershelf.content.ProblemException;
+import yondershelf.words.Phrase;
 import yondershelf.work.History;
 import yondershelf.work.Work;
 
@@ -28,19 +29,20 @@ final class KeptHistory {
      * @param fileRuns takes changes to files back
      */
     void begin(FileRuns fileRuns) {
-        inOrder.run("What was done before", () -> catalogue.acts().all(), all -> {
-            List<History.Earlier> before = all.stream()
-                    .filter(act -> !act.undone())
-                    .map(act -> earlier(act, fileRuns))
-                    .toList();
-            // the next to be done again is the earliest of those that were taken back
-            List<History.Earlier> again = all.reversed().stream()
-                    .takeWhile(KeptAct::undone)
-                    .filter(KeptAct::canBeDoneAgain)
-                    .map(act -> earlier(act, fileRuns))
-                    .toList();
-            history.begin(before, again);
-        });
+        inOrder.run(
+                Phrase.of("model.what-was-done-before"), () -> catalogue.acts().all(), all -> {
+                    List<History.Earlier> before = all.stream()
+                            .filter(act -> !act.undone())
+                            .map(act -> earlier(act, fileRuns))
+                            .toList();
+                    // the next to be done again is the earliest of those that were taken back
+                    List<History.Earlier> again = all.reversed().stream()
+                            .takeWhile(KeptAct::undone)
+                            .filter(KeptAct::canBeDoneAgain)
+                            .map(act -> earlier(act, fileRuns))
+                            .toList();
+                    history.begin(before, again);
+                });
     }
 
     private History.Earlier earlier(KeptAct act, FileRuns fileRuns) {
@@ -95,7 +97,7 @@ final class KeptHistory {
 
     private void write(String what, Saying saying) {
         inOrder.run(
-                "Keeping \"" + what + "\" for undoing",
+                Phrase.of("model.keeping-for-undoing", what),
                 () -> {
                     saying.run();
                     return true;

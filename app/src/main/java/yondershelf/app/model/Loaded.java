@@ -6,6 +6,7 @@ import yondershelf.content.Environment;
 import yondershelf.content.Model;
 import yondershelf.library.Asset;
 import yondershelf.table.SceneBuilder;
+import yondershelf.words.Phrase;
 import yondershelf.work.Jobs;
 
 /**
@@ -34,7 +35,7 @@ public final class Loaded {
                 .contents()
                 .loaded(
                         asset,
-                        reading -> runner.run("Reading " + asset.name(), work -> {
+                        reading -> runner.run(Phrase.of("model.reading", asset.name()), work -> {
                             Object content = reading.read();
                             if (content instanceof Model model) {
                                 builder.prepareAhead(model);

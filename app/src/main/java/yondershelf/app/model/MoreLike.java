@@ -11,6 +11,7 @@ import yondershelf.catalogue.Shown;
 import yondershelf.content.Problem;
 import yondershelf.library.Asset;
 import yondershelf.search.Query;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 import yondershelf.work.Work;
 
@@ -47,7 +48,7 @@ public final class MoreLike {
         workspace
                 .background()
                 .run(
-                        "Looking at " + asset.name(),
+                        Phrase.of("model.looking-at", asset.name()),
                         work -> {
                             catalogue.look(asset, work);
                             return true;
@@ -58,11 +59,13 @@ public final class MoreLike {
 
     /** Shows what is like a picture that need be no asset. */
     public void like(Path file) {
-        workspace.background().run("Looking at " + file.getFileName(), work -> catalogue.likePicture(file), like -> {
-            picture = file;
-            pictureLike = like;
-            show(Query.EVERYTHING.withLike(like));
-        });
+        workspace
+                .background()
+                .run(Phrase.of("model.looking-at", file.getFileName()), work -> catalogue.likePicture(file), like -> {
+                    picture = file;
+                    pictureLike = like;
+                    show(Query.EVERYTHING.withLike(like));
+                });
     }
 
     /** @param colour as {@code #rrggbb} */
@@ -77,12 +80,15 @@ public final class MoreLike {
     /** What is looked for, for a person. */
     public String title(String like) {
         if (like.startsWith("#")) {
-            return "Of the colour " + like;
+            return Phrase.of("model.of-the-colour", like);
         }
         if (like.startsWith(Query.LOOK)) {
-            return like.equals(pictureLike) ? "Like " + picture.getFileName() : "Like a picture";
+            return like.equals(pictureLike)
+                    ? Phrase.of("model.like", picture.getFileName())
+                    : Phrase.of("model.like-a-picture");
         }
-        return "Like " + catalogue.shown(like).map(Shown::name).orElse("something that is gone");
+        return Phrase.of(
+                "model.like", catalogue.shown(like).map(Shown::name).orElse(Phrase.of("model.something-that-is-gone")));
     }
 
     private void show(Query query) {
@@ -95,7 +101,7 @@ public final class MoreLike {
         looking = Optional.of(workspace
                 .background()
                 .housekeeping(
-                        "Looking what things look like",
+                        Phrase.of("model.looking-what-things-look-like"),
                         work -> {
                             int left = catalogue.unseen();
                             tell(left);

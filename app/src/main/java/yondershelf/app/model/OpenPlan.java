@@ -12,6 +12,7 @@ import yondershelf.intake.Habits;
 import yondershelf.intake.IntakePlan;
 import yondershelf.intake.KeptPlan;
 import yondershelf.intake.PlanItem;
+import yondershelf.words.Phrase;
 import yondershelf.work.History;
 
 /** The plan of what came, while somebody looks at it: each change can be taken back until it is taken in or let go. */
@@ -89,7 +90,7 @@ public final class OpenPlan {
         if (before == null) {
             return;
         }
-        change("put together " + before.name(), p -> p.merged(into, others));
+        change(Phrase.of("model.put-together", before.name()), p -> p.merged(into, others));
         plan.get().item(into).ifPresent(after -> {
             if (!after.files().equals(before.files())) {
                 learn(before, after);
@@ -101,7 +102,7 @@ public final class OpenPlan {
     public void renew(IntakePlan better) {
         found = better;
         IntakePlan before = plan.get();
-        background.quietly("Sorting in what was found", work -> before.renewed(better), renewed -> {
+        background.quietly(Phrase.of("model.sorting-in-what-was-found"), work -> before.renewed(better), renewed -> {
             // changed by hand meanwhile: once more, for what it is now
             if (found == better) {
                 plan.set(plan.get() == before ? renewed : plan.get().renewed(better));
@@ -111,7 +112,7 @@ public final class OpenPlan {
 
     private void learn(PlanItem before, PlanItem after) {
         background.quietly(
-                "Keeping what was said of names",
+                Phrase.of("model.keeping-what-was-said-of"),
                 work -> {
                     synchronized (learning) {
                         Habits now = Habits.read(habitsFile);

@@ -33,6 +33,7 @@ import yondershelf.table.Scene;
 import yondershelf.table.SceneFile;
 import yondershelf.table.StandIn;
 import yondershelf.table.Table;
+import yondershelf.words.Phrase;
 import yondershelf.work.Work;
 
 /**
@@ -130,11 +131,12 @@ public final class OpenScene {
         }
         boolean gltf = !known.toString().toLowerCase(java.util.Locale.ROOT).endsWith(".glb");
         if (document.foreign || gltf) {
-            String losses =
-                    document.losses.isEmpty() ? "" : " Lost would be: " + String.join(", ", document.losses) + ".";
-            ask(known, known.getFileName() + " was not written by this program." + losses, !gltf, then);
+            String losses = document.losses.isEmpty()
+                    ? ""
+                    : Phrase.of("model.lost-would-be", String.join(", ", document.losses));
+            ask(known, Phrase.of("model.was-not-written-by-this", known.getFileName(), losses), !gltf, then);
         } else if (isChangedByOthers(known)) {
-            ask(known, known.getFileName() + " was changed by something else since it was opened here.", true, then);
+            ask(known, Phrase.of("model.was-changed-by-something-else", known.getFileName()), true, then);
         } else {
             write(known, then);
         }
@@ -178,8 +180,7 @@ public final class OpenScene {
         if (!away.isEmpty() && question.get() == null && Files.exists(to)) {
             question.set(new SaveQuestion(
                     to,
-                    "The drive with " + Words.plural(away.size(), "picture")
-                            + " of this scene is away; saved now, it would be" + " without them.",
+                    Phrase.of("model.the-drive-with-of-this", Words.plural(away.size(), "picture")),
                     true,
                     () -> write(scene, to, then)));
             then.accept(false);
@@ -191,7 +192,7 @@ public final class OpenScene {
     private void write(Scene scene, Path to, java.util.function.Consumer<Boolean> then) {
         saving = background
                 .run(
-                        "Saving " + to.getFileName(),
+                        Phrase.of("model.saving", to.getFileName()),
                         work -> {
                             catalogue.remember(assets(scene));
                             SceneFile.save(scene, to, catalogue.reader());
@@ -233,16 +234,16 @@ public final class OpenScene {
 
     /** Clears the table for a new scene; undo brings the present one back, with its file. */
     public void begin() {
-        Scene empty = Scene.empty("Untitled scene");
-        put("begin a new scene", empty, Document.fresh(empty));
+        Scene empty = Scene.empty(Phrase.of("model.untitled-scene"));
+        put(Phrase.of("model.begin-a-new-scene"), empty, Document.fresh(empty));
     }
 
     /** Opens a scene file in place of the present scene; undo brings that back, with its file. */
     public void open(Path from) {
-        background.run("Opening " + from.getFileName(), work -> read(from, work), opened -> {
+        background.run(Phrase.of("model.opening", from.getFileName()), work -> read(from, work), opened -> {
             Scene scene = opened.scene();
             put(
-                    "open " + scene.name(),
+                    Phrase.of("model.open", scene.name()),
                     scene,
                     new Document(from, scene, !opened.ours(), opened.losses(), changed(from)));
             this.opened.forEach(Runnable::run);
@@ -251,7 +252,7 @@ public final class OpenScene {
 
     /** The same at the start, in place of the table's first, empty scene: nothing that could be undone. */
     public void resume(Path from) {
-        background.run("Opening " + from.getFileName(), work -> read(from, work), opened -> {
+        background.run(Phrase.of("model.opening", from.getFileName()), work -> read(from, work), opened -> {
             Scene scene = opened.scene();
             table.amend(scene);
             become(new Document(from, scene, !opened.ours(), opened.losses(), changed(from)));
@@ -323,7 +324,7 @@ public final class OpenScene {
         if (!light && !isBackdropBack(scene) && boxes.isEmpty()) {
             return;
         }
-        background.quietly("Taking back what was away", work -> completed(scene, boxes, work), now -> {
+        background.quietly(Phrase.of("model.taking-back-what-was-away"), work -> completed(scene, boxes, work), now -> {
             if (table.scene() == scene && now != scene) {
                 boolean clean = !unsaved.get();
                 table.amend(now);
@@ -364,7 +365,7 @@ public final class OpenScene {
         keptLast = scene;
         Path its = document.foreign ? null : document.file;
         background.quietly(
-                "Keeping the unsaved scene",
+                Phrase.of("model.keeping-the-unsaved-scene"),
                 work -> {
                     recovery.keep(scene, its, catalogue.reader());
                     return true;
@@ -379,11 +380,11 @@ public final class OpenScene {
 
     /** Opens a scene that was left; it counts as not saved. */
     public void recover(Recovery.Left left) {
-        background.run("Opening " + left.title(), work -> read(left.scene(), work), opened -> {
+        background.run(Phrase.of("model.opening", left.title()), work -> read(left.scene(), work), opened -> {
             Path its = left.file();
             Scene empty = Scene.empty(opened.scene().name());
             put(
-                    "open " + left.title(),
+                    Phrase.of("model.open", left.title()),
                     opened.scene(),
                     new Document(its, empty, false, List.of(), its == null ? null : changed(its)));
             keptLast = null;
@@ -395,7 +396,7 @@ public final class OpenScene {
     /** Lets a scene that was left go. */
     public void forget(Recovery.Left left) {
         background.quietly(
-                "Tidying up",
+                Phrase.of("model.tidying-up"),
                 work -> {
                     recovery.forget(left);
                     return true;

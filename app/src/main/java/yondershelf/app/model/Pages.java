@@ -11,6 +11,7 @@ import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Shown;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
+import yondershelf.words.Phrase;
 
 /**
  * The hits as they are shown, fetched a page at a time in the background: the shelf never holds them all. Used from the
@@ -83,7 +84,7 @@ public final class Pages {
     public void follow(Key key) {
         follow(key, -1);
         Hits of = hits;
-        background.quietly("Finding what is chosen", work -> of.placeOf(key), place -> {
+        background.quietly(Phrase.of("model.finding-what-is-chosen"), work -> of.placeOf(key), place -> {
             if (of == hits && key.equals(followed)) {
                 followedPlace = place;
                 arrived.run();
@@ -129,13 +130,14 @@ public final class Pages {
             return;
         }
         Hits of = hits;
-        background.quietly("Fetching what is shown", work -> catalogue.page(of, page * PAGE, PAGE), fetched -> {
-            if (of == hits) {
-                keep(page, fetched);
-                asked.remove(page);
-                arrived.run();
-            }
-        });
+        background.quietly(
+                Phrase.of("model.fetching-what-is-shown"), work -> catalogue.page(of, page * PAGE, PAGE), fetched -> {
+                    if (of == hits) {
+                        keep(page, fetched);
+                        asked.remove(page);
+                        arrived.run();
+                    }
+                });
     }
 
     /** Does something with what stands at a place, as soon as it is known. */
@@ -146,7 +148,7 @@ public final class Pages {
             return;
         }
         Hits of = hits;
-        background.quietly("Fetching what is shown", work -> catalogue.page(of, place, 1), fetched -> {
+        background.quietly(Phrase.of("model.fetching-what-is-shown"), work -> catalogue.page(of, place, 1), fetched -> {
             if (of == hits && !fetched.isEmpty()) {
                 former.put(fetched.get(0).key(), fetched.get(0));
                 act.accept(fetched.get(0));

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import yondershelf.catalogue.KeptSearch;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.search.Counts;
+import yondershelf.words.Phrase;
 
 /** The places as the rows of a tree of which some branches are open; only those become rows. */
 public final class PlaceTree {
@@ -140,7 +141,7 @@ public final class PlaceTree {
     public List<Row> rows(
             List<KnownLibrary> libraries, Counts counts, List<SearchRow> searches, String target, int taken) {
         List<Row> out = new ArrayList<>();
-        out.add(new Heading("Libraries"));
+        out.add(new Heading(Phrase.of("model.libraries")));
         out.add(new Everything(counts.total()));
         for (KnownLibrary library : libraries) {
             NavigableMap<String, Integer> folders = navigable(counts.folders().get(library.id()));
@@ -158,16 +159,16 @@ public final class PlaceTree {
             }
         }
         out.add(new LibraryActs());
-        out.add(new Heading("Tags"));
+        out.add(new Heading(Phrase.of("model.tags")));
         if (counts.tags().isEmpty()) {
-            out.add(new Hint("Tags given on a card gather here"));
+            out.add(new Hint(Phrase.of("model.tags-given-on-a-card")));
         }
         addTags(navigable(counts.tags()), "", 0, out);
         if (!searches.isEmpty()) {
-            out.add(new Heading("Searches"));
+            out.add(new Heading(Phrase.of("model.searches")));
             out.addAll(searches);
         }
-        out.add(new Heading("To do"));
+        out.add(new Heading(Phrase.of("model.to-do")));
         if (taken > 0) {
             out.add(new Taken(taken));
         }

@@ -11,6 +11,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.IntakePlan;
 import yondershelf.intake.KeptPlan;
+import yondershelf.words.Phrase;
 
 /** Keeps the open plan on disk while somebody works on it: it can be gone on with after the program ended. */
 public final class PlanKeeping {
@@ -57,7 +58,7 @@ public final class PlanKeeping {
             return;
         }
         background.quietly(
-                "Keeping the plan",
+                Phrase.of("model.keeping-the-plan"),
                 work -> {
                     writeNow();
                     return true;
@@ -75,7 +76,7 @@ public final class PlanKeeping {
         try {
             Files.deleteIfExists(file);
         } catch (IOException e) {
-            throw Problem.of(file, "it cannot be removed (" + e.getMessage() + ")")
+            throw Problem.of(file, Phrase.of("model.it-cannot-be-removed", e.getMessage()))
                     .raise(e);
         }
     }

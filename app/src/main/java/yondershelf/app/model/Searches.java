@@ -12,6 +12,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
+import yondershelf.words.Phrase;
 import yondershelf.work.History;
 
 /** Searches that are kept as places, each with what it finds now. Used from the interface thread. */
@@ -59,7 +60,7 @@ public final class Searches {
             return;
         }
         background.quietly(
-                "Counting what searches find",
+                Phrase.of("model.counting-what-searches-find"),
                 work -> {
                     Map<String, Integer> out = new HashMap<>();
                     for (KeptSearch search : asked) {
@@ -90,7 +91,7 @@ public final class Searches {
         if (made.name().isEmpty() || made.text().isEmpty()) {
             return;
         }
-        change("keep the search " + made.name(), before -> {
+        change(Phrase.of("model.keep-the-search", made.name()), before -> {
             List<KeptSearch> out = new ArrayList<>(before);
             Optional<KeptSearch> same = named(before, made.name());
             same.ifPresentOrElse(s -> out.set(out.indexOf(s), made), () -> out.add(made));
@@ -105,7 +106,7 @@ public final class Searches {
     public void rename(KeptSearch search, String name) {
         String to = name.strip();
         if (!to.isEmpty() && named(all, to).filter(s -> !s.equals(search)).isEmpty()) {
-            change("rename the search " + search.name(), before -> {
+            change(Phrase.of("model.rename-the-search", search.name()), before -> {
                 List<KeptSearch> out = new ArrayList<>(before);
                 out.replaceAll(s -> s.equals(search) ? new KeptSearch(to, s.text()) : s);
                 return out;
@@ -115,7 +116,7 @@ public final class Searches {
 
     public void delete(KeptSearch search) {
         change(
-                "delete the search " + search.name(),
+                Phrase.of("model.delete-the-search", search.name()),
                 before -> before.stream().filter(s -> !s.equals(search)).toList());
     }
 
@@ -141,7 +142,7 @@ public final class Searches {
     private void set(List<KeptSearch> searches) {
         all = searches;
         inOrder.run(
-                "Keeping searches",
+                Phrase.of("model.keeping-searches"),
                 () -> {
                     KeptSearch.keep(catalogue.home(), searches);
                     return true;

@@ -1,7 +1,7 @@
 package yondershelf.app.model;
 
 import java.util.List;
-import java.util.Locale;
+import yondershelf.words.Phrase;
 
 /** Figures in words for the screen. */
 public final class Words {
@@ -15,7 +15,8 @@ public final class Words {
         int digits = factor == 1 ? 2 : 1;
         StringBuilder out = new StringBuilder();
         for (double d : metres) {
-            out.append(out.isEmpty() ? "" : " × ").append(String.format(Locale.ROOT, "%." + digits + "f", d * factor));
+            out.append(out.isEmpty() ? "" : " × ")
+                    .append(String.format(Phrase.language(), "%." + digits + "f", d * factor));
         }
         return out + " " + unit;
     }
@@ -23,16 +24,16 @@ public final class Words {
     /** The same of one length in whole millimetres, as short as it can be said. */
     public static String extent(int millimetres) {
         if (millimetres < 10) {
-            return millimetres + " mm";
+            return Phrase.of("model.mm", millimetres);
         }
         return millimetres < 2000
-                ? Math.round(millimetres / 10.0) + " cm"
-                : String.format(Locale.ROOT, "%.1f m", millimetres / 1000.0);
+                ? Phrase.of("model.cm", Math.round(millimetres / 10.0))
+                : String.format(Phrase.language(), "%.1f m", millimetres / 1000.0);
     }
 
     /** 12,480 for people. */
     public static String count(long number) {
-        return String.format(Locale.ROOT, "%,d", number);
+        return String.format(Phrase.language(), "%,d", number);
     }
 
     public static String bytes(long bytes) {
@@ -40,18 +41,19 @@ public final class Words {
             return Math.max(1, bytes >> 10) + " KB";
         }
         boolean giga = bytes >= 1L << 30;
-        return String.format(Locale.ROOT, giga ? "%.1f GB" : "%.1f MB", bytes / (double) (giga ? 1L << 30 : 1L << 20));
+        return String.format(
+                Phrase.language(), giga ? "%.1f GB" : "%.1f MB", bytes / (double) (giga ? 1L << 30 : 1L << 20));
     }
 
     public static String seconds(double seconds) {
         if (seconds < 1) {
-            return "a moment";
+            return Phrase.of("model.a-moment");
         }
-        return seconds < 90 ? Math.round(seconds) + " s" : Math.round(seconds / 60) + " min";
+        return seconds < 90 ? Math.round(seconds) + " s" : Phrase.of("model.min", Math.round(seconds / 60));
     }
 
     /** "1 finding", "2 findings". */
     public static String plural(long number, String one) {
-        return count(number) + " " + one + (number == 1 ? "" : "s");
+        return Phrase.count(number, one);
     }
 }

@@ -3,7 +3,6 @@ package yondershelf.app.model;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -34,6 +33,7 @@ import yondershelf.search.Query;
 import yondershelf.search.Selection;
 import yondershelf.table.SceneBuilder;
 import yondershelf.table.Table;
+import yondershelf.words.Phrase;
 import yondershelf.work.History;
 import yondershelf.work.Job;
 import yondershelf.work.Jobs;
@@ -293,7 +293,7 @@ public final class Workspace {
         Intake over = intake;
         intake = other;
         if (over != null) {
-            jobs.startQuietly("Tidying up", work -> {
+            jobs.startQuietly(Phrase.of("model.tidying-up"), work -> {
                 over.close();
                 return true;
             });
@@ -320,7 +320,7 @@ public final class Workspace {
         Key followed = pages.followed();
         int number = searches.incrementAndGet();
         inOrder.run(
-                "Searching",
+                Phrase.of("model.searching"),
                 () -> number == searches.get() ? Optional.of(answer(asked, followed)) : Optional.<Answer>empty(),
                 answer -> answer.filter(a -> number == searches.get()).ifPresent(this::show));
     }
@@ -381,7 +381,7 @@ public final class Workspace {
 
     /** Connects the libraries, looks what changed in them, and goes on watching. */
     public void begin() {
-        background.quietly("Connecting the libraries", work -> catalogue.connect(), came -> {
+        background.quietly(Phrase.of("model.connecting-the-libraries"), work -> catalogue.connect(), came -> {
             faults.showKnown();
             keptHistory.begin(fileRuns);
             search();
@@ -392,7 +392,7 @@ public final class Workspace {
     /** Looks through all libraries, then checks what is new for faults. */
     public Job<Boolean> scan() {
         return background.run(
-                "Looking through the libraries",
+                Phrase.of("model.looking-through-the-libraries"),
                 work -> {
                     Map<Library, Looked> looked = catalogue.scanAll(work, () -> Platform.runLater(this::search));
                     arrived.heard(looked);
@@ -415,17 +415,21 @@ public final class Workspace {
 
     /** Adds a folder as a library and looks through it. */
     public void addLibrary(Path folder) {
-        background.run("Opening " + folder.getFileName(), work -> catalogue.add(folder, ""), library -> scan());
+        background.run(
+                Phrase.of("model.opening", folder.getFileName()), work -> catalogue.add(folder, ""), library -> scan());
     }
 
     /** Makes a new or empty folder a library. */
     public void createLibrary(Path folder) {
-        background.run("Making " + folder.getFileName(), work -> catalogue.create(folder, ""), library -> scan());
+        background.run(
+                Phrase.of("model.making-2", folder.getFileName()),
+                work -> catalogue.create(folder, ""),
+                library -> scan());
     }
 
     /** Lets new things go to a library unless another is named. */
     public void setTarget(KnownLibrary library) {
-        onLibraries("New things go to " + library.name(), all -> {
+        onLibraries(Phrase.of("model.new-things-go-to", library.name()), all -> {
             Optional<Library> there = library.library();
             if (there.isPresent()) {
                 all.setTarget(there.get());
@@ -527,7 +531,7 @@ public final class Workspace {
                     List<Edit> undo = List.of(Edit.set(subject, field, before));
                     remember(
                             asset,
-                            "tell " + field.name().toLowerCase(Locale.ROOT),
+                            Phrase.of("model.tell", Phrase.name(field)),
                             edits,
                             undo,
                             () -> saveLabels(asset, edits, this::measuredAnew),
@@ -545,7 +549,7 @@ public final class Workspace {
         }
         edit(
                 file,
-                apart ? "take " + node + " apart" : "put " + node + " back into its file",
+                apart ? Phrase.of("model.take-apart", node) : Phrase.of("model.put-back-into-its-file", node),
                 List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", after))),
                 List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", before))));
     }
@@ -558,7 +562,7 @@ public final class Workspace {
                 measuredAnew();
                 remember(
                         asset,
-                        "show " + (wanted.isWhole() ? "all of it" : wanted.text()),
+                        Phrase.of("model.show", wanted.isWhole() ? Phrase.of("model.all-of-it") : wanted.text()),
                         List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, wanted.text())),
                         List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, before.text())),
                         () -> tell(asset, wanted, this::measuredAnew),
@@ -605,8 +609,10 @@ public final class Workspace {
         List<String> paths = came.paths();
         if (run != null) {
             fileRuns.remember(
-                    "take in " + Words.plural(paths.size(), "asset"), List.of(new FileRuns.Run(library, run)), () -> {
-                        throw Problem.of(library.name(), "bring the files again to take them in once more")
+                    Phrase.of("model.take-in", Words.plural(paths.size(), "asset")),
+                    List.of(new FileRuns.Run(library, run)),
+                    () -> {
+                        throw Problem.of(library.name(), Phrase.of("model.bring-the-files-again-to"))
                                 .raise();
                     });
         }
@@ -614,7 +620,7 @@ public final class Workspace {
         view.set(View.SHELF);
         JustTaken last = new JustTaken(library.id(), came.since());
         background.quietly(
-                "Keeping what came last",
+                Phrase.of("model.keeping-what-came-last"),
                 work -> {
                     last.keep(catalogue.home());
                     return true;

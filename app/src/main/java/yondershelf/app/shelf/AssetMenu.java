@@ -14,6 +14,7 @@ import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.library.Asset;
+import yondershelf.words.Phrase;
 
 /** What can be done with an asset by its context menu. */
 final class AssetMenu {
@@ -35,17 +36,23 @@ final class AssetMenu {
 
     ContextMenu of(Asset asset) {
         ContextMenu menu = new ContextMenu();
-        menu.getItems().add(item("Show the card", () -> showCard.accept(asset)));
+        menu.getItems().add(item(Phrase.of("shelf.show-the-card"), () -> showCard.accept(asset)));
         String word = command.apply(asset.kind());
         if (word != null) {
             menu.getItems().add(item(word, () -> putOnTable.accept(asset)));
         }
-        menu.getItems().add(item("More like this", () -> workspace.moreLike().like(asset)));
-        menu.getItems().add(item("Show in its folder", () -> showInFolder(asset)));
-        menu.getItems().add(item("Move to a folder", () -> FolderQuestion.ask(workspace, asset)));
-        menu.getItems().add(item("Copy its files and paths", workspace.chosen()::copy));
-        menu.getItems().add(item("Copy its labels", () -> workspace.chosen().copyLabels(asset)));
-        MenuItem paste = item("Give it the copied labels", workspace.chosen()::pasteLabels);
+        menu.getItems()
+                .add(item(
+                        Phrase.of("shelf.more-like-this"),
+                        () -> workspace.moreLike().like(asset)));
+        menu.getItems().add(item(Phrase.of("shelf.show-in-its-folder"), () -> showInFolder(asset)));
+        menu.getItems().add(item(Phrase.of("shelf.move-to-a-folder"), () -> FolderQuestion.ask(workspace, asset)));
+        menu.getItems().add(item(Phrase.of("shelf.copy-its-files-and-paths"), workspace.chosen()::copy));
+        menu.getItems()
+                .add(item(
+                        Phrase.of("shelf.copy-its-labels"),
+                        () -> workspace.chosen().copyLabels(asset)));
+        MenuItem paste = item(Phrase.of("shelf.give-it-the-copied-labels"), workspace.chosen()::pasteLabels);
         paste.setDisable(!workspace.chosen().hasLabels());
         menu.getItems().add(paste);
         menu.getItems().add(new SeparatorMenuItem());
@@ -54,12 +61,13 @@ final class AssetMenu {
                 .add(
                         workspace.chosen().isMany()
                                 ? item(
-                                        "Delete the "
-                                                + Words.count(workspace
+                                        Phrase.of(
+                                                "shelf.delete-the-chosen",
+                                                Words.count(workspace
                                                         .chosen()
                                                         .selection()
                                                         .get()
-                                                        .size()) + " chosen",
+                                                        .size())),
                                         workspace::deleteChosen)
                                 : item("Delete", () -> workspace.delete(asset)));
         return menu;
@@ -77,12 +85,12 @@ final class AssetMenu {
                     .catalogue()
                     .libraryOf(asset.id())
                     .map(l -> l.resolve(asset.folder()))
-                    .orElseThrow(() ->
-                            Problem.of(asset.path(), "its library is not open").raise());
+                    .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("shelf.its-library-is-not-open"))
+                            .raise());
             try {
                 new ProcessBuilder(opener(), folder.toString()).start();
             } catch (IOException e) {
-                throw Problem.of(folder, "the system's file manager could not be started")
+                throw Problem.of(folder, Phrase.of("shelf.the-system-s-file-manager"))
                         .raise(e);
             }
         });

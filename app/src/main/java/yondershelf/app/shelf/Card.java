@@ -28,6 +28,7 @@ import yondershelf.library.Labels;
 import yondershelf.library.Licences;
 import yondershelf.library.Relabel;
 import yondershelf.mend.Finding;
+import yondershelf.words.Phrase;
 
 /** What is known and said about one asset, unfolded under its row. Labels are edited where they stand. */
 public final class Card extends Region {
@@ -64,13 +65,13 @@ public final class Card extends Region {
         getStyleClass().add("card");
         setId("card");
         name.getStyleClass().add("card-name");
-        name.setAccessibleText("Name");
-        name.setTooltip(new Tooltip("Name: type another and press Enter; empty brings the file's name back"));
+        name.setAccessibleText(Phrase.of("shelf.name"));
+        name.setTooltip(new Tooltip(Phrase.of("shelf.name-type-another-and-press")));
         place.getStyleClass().add("faint");
         favourite.setGraphic(Glyphs.star());
         favourite.getStyleClass().add("star");
-        favourite.setTooltip(new Tooltip("Favourite"));
-        favourite.setAccessibleText("Favourite");
+        favourite.setTooltip(new Tooltip(Phrase.of("shelf.favourite")));
+        favourite.setAccessibleText(Phrase.of("shelf.favourite"));
         favourite.setOnAction(e -> commit(Edit.Field.FAVOURITE, String.valueOf(favourite.isSelected())));
         HBox title = new HBox(6, name, favourite);
         HBox.setHgrow(name, Priority.ALWAYS);
@@ -82,22 +83,23 @@ public final class Card extends Region {
         labels.getStyleClass().add("sheet");
         labels.setHgap(10);
         labels.setVgap(3);
-        field(labels, 0, "Author", author, Edit.Field.AUTHOR);
-        field(labels, 1, "Licence", licence, Edit.Field.LICENCE);
-        licence.setTooltip(new Tooltip("Licence, by its SPDX identifier if it has one: "
-                + String.join(", ", Licences.ids().subList(0, 5)) + "...; saved with Enter or when you leave it"));
-        field(labels, 2, "Version", version, Edit.Field.VERSION);
-        field(labels, 3, "Made for", job, Edit.Field.JOB);
-        job.setTooltip(new Tooltip("The job it was made or got for; saved with Enter or when you leave it"));
+        field(labels, 0, Phrase.of("shelf.author"), author, Edit.Field.AUTHOR);
+        field(labels, 1, Phrase.of("shelf.licence"), licence, Edit.Field.LICENCE);
+        licence.setTooltip(new Tooltip(Phrase.of(
+                "shelf.licence-by-its-spdx-identifier",
+                String.join(", ", Licences.ids().subList(0, 5)))));
+        field(labels, 2, Phrase.of("shelf.version"), version, Edit.Field.VERSION);
+        field(labels, 3, Phrase.of("shelf.made-for"), job, Edit.Field.JOB);
+        job.setTooltip(new Tooltip(Phrase.of("shelf.the-job-it-was-made")));
         rating.setId("rating");
-        Label rated = new Label("Rating");
+        Label rated = new Label(Phrase.of("shelf.rating"));
         rated.getStyleClass().add("faint");
         labels.addRow(4, rated, rating);
-        note.setPromptText("Note");
+        note.setPromptText(Phrase.of("shelf.note"));
         note.setPrefRowCount(2);
         note.setWrapText(true);
-        note.setAccessibleText("Note");
-        note.setTooltip(new Tooltip("Note: saved when you leave it"));
+        note.setAccessibleText(Phrase.of("shelf.note"));
+        note.setTooltip(new Tooltip(Phrase.of("shelf.note-saved-when-you-leave")));
         note.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
                 commit(Edit.Field.NOTE, note.getText());
@@ -115,8 +117,8 @@ public final class Card extends Region {
         body.getStyleClass().add("card-body");
         pointer.getStyleClass().add("card-pointer");
         close.getStyleClass().add("quiet");
-        close.setTooltip(new Tooltip("Fold the card (Esc)"));
-        close.setAccessibleText("Fold the card");
+        close.setTooltip(new Tooltip(Phrase.of("shelf.fold-the-card-esc")));
+        close.setAccessibleText(Phrase.of("shelf.fold-the-card"));
         close.setOnAction(e -> fold.run());
         getChildren().addAll(body, pointer, close);
     }
@@ -126,8 +128,8 @@ public final class Card extends Region {
         label.getStyleClass().add("faint");
         label.setMinWidth(USE_PREF_SIZE);
         text.setAccessibleText(word);
-        text.setId("label-" + word.toLowerCase(Locale.ROOT).replace(' ', '-'));
-        text.setTooltip(new Tooltip(word + ": saved with Enter or when you leave it"));
+        text.setId("label-" + field.name().toLowerCase(Locale.ROOT));
+        text.setTooltip(new Tooltip(Phrase.of("shelf.saved-with-enter-or-when", word)));
         text.getStyleClass().add("in-place");
         text.setOnAction(e -> commit(field, text.getText()));
         text.focusedProperty().addListener((o, was, is) -> {
@@ -165,7 +167,8 @@ public final class Card extends Region {
         filling = true;
         Labels said = shown.labels();
         say(name, shown.name(), other);
-        place.setText(workspace.libraryName(shown.library()) + (shown.away() ? ", away" : "") + " / " + thing.path());
+        place.setText(workspace.libraryName(shown.library()) + (shown.away() ? Phrase.of("shelf.away") : "") + " / "
+                + thing.path());
         // labels are kept in the library itself
         for (Node field : List.of(name, favourite, rating, tags, author, licence, version, job, note)) {
             field.setDisable(shown.away());
@@ -204,7 +207,7 @@ public final class Card extends Region {
         if (thing != null) {
             workspace.edit(
                     thing,
-                    "take away tag " + tag,
+                    Phrase.of("shelf.take-away-tag", tag),
                     List.of(Edit.untag(thing.id(), tag)),
                     List.of(Edit.tag(thing.id(), tag)));
         }
@@ -214,7 +217,10 @@ public final class Card extends Region {
         Asset thing = asset;
         if (thing != null) {
             workspace.edit(
-                    thing, "add tag " + tag, List.of(Edit.tag(thing.id(), tag)), List.of(Edit.untag(thing.id(), tag)));
+                    thing,
+                    Phrase.of("shelf.add-tag", tag),
+                    List.of(Edit.tag(thing.id(), tag)),
+                    List.of(Edit.untag(thing.id(), tag)));
         }
     }
 
@@ -230,7 +236,7 @@ public final class Card extends Region {
         if (!after.equals(before)) {
             workspace.edit(
                     thing,
-                    "change " + field.name().toLowerCase(Locale.ROOT),
+                    Phrase.of("shelf.change", Phrase.name(field)),
                     List.of(Edit.set(thing.id(), field, after)),
                     List.of(Edit.set(thing.id(), field, before)));
         }
@@ -247,8 +253,9 @@ public final class Card extends Region {
             problems.getChildren().add(what);
         }
         if (!found.isEmpty()) {
-            Button mend = new Button(found.size() > shown ? "Mend, " + found.size() + " findings" : "Mend");
-            mend.setTooltip(new Tooltip("Show the evidence and the remedies"));
+            Button mend = new Button(
+                    found.size() > shown ? Phrase.of("shelf.mend-findings", found.size()) : Phrase.of("shelf.mend"));
+            mend.setTooltip(new Tooltip(Phrase.of("shelf.show-the-evidence-and-the")));
             mend.setOnAction(e -> workspace.view().set(Workspace.View.MEND));
             problems.getChildren().add(mend);
         }

@@ -12,6 +12,7 @@ import yondershelf.app.model.Workspace;
 import yondershelf.content.Excerpt;
 import yondershelf.facts.Facts;
 import yondershelf.library.Asset;
+import yondershelf.words.Phrase;
 
 /** What a model file holds of a scene, and what of it is meant: all of it, one node, another scene, the first frame. */
 final class ExcerptMenu extends MenuButton {
@@ -27,13 +28,13 @@ final class ExcerptMenu extends MenuButton {
         getStyleClass().add("told");
         setText(words(scene, now));
         setWrapText(true);
-        setAccessibleText("What of this file is shown: " + getText());
-        setTooltip(new Tooltip("What of this file is shown and carried to the table. The file stays as it is."));
+        setAccessibleText(Phrase.of("shelf.what-of-this-file-is", getText()));
+        setTooltip(new Tooltip(Phrase.of("shelf.what-of-this-file-is-shown")));
         if (!asset.isApart()) {
             parts(scene);
         }
         if (scene.animations() > 0 || now.firstFrame()) {
-            CheckMenuItem first = new CheckMenuItem("First frame of its animation");
+            CheckMenuItem first = new CheckMenuItem(Phrase.of("shelf.first-frame-of-its-animation"));
             first.setSelected(now.firstFrame());
             first.setOnAction(e -> workspace.tellExcerpt(asset, now.withFirstFrame(!now.firstFrame())));
             getItems().add(first);
@@ -42,20 +43,20 @@ final class ExcerptMenu extends MenuButton {
 
     /** What is there to choose of a whole file. */
     private void parts(Facts.SceneFacts scene) {
-        RadioMenuItem whole = choice("All of it", now.node().isEmpty(), now.withNode(""));
+        RadioMenuItem whole = choice(Phrase.of("shelf.all-of-it"), now.node().isEmpty(), now.withNode(""));
         getItems().add(whole);
         if (!scene.names().isEmpty() || !now.node().isEmpty()) {
             getItems().add(nodes(scene.names()));
             getItems().add(apart(scene.names()));
         }
         for (int i = 0; scene.scenes() > 1 && i < scene.scenes(); i++) {
-            getItems().add(choice("Scene " + (i + 1), now.scene() == i, now.withScene(i)));
+            getItems().add(choice(Phrase.of("shelf.scene", i + 1), now.scene() == i, now.withScene(i)));
         }
     }
 
     /** Nodes as assets of their own, beside this one: nothing is copied. */
     private Menu apart(List<String> names) {
-        Menu menu = new Menu("Assets of their own");
+        Menu menu = new Menu(Phrase.of("shelf.assets-of-their-own"));
         List<String> said = workspace.catalogue().labels(asset).apart();
         List<String> all = new ArrayList<>(names);
         said.stream().filter(n -> !all.contains(n)).forEach(all::add);
@@ -83,7 +84,7 @@ final class ExcerptMenu extends MenuButton {
     }
 
     private Menu nodes(List<String> names) {
-        Menu menu = new Menu("One node");
+        Menu menu = new Menu(Phrase.of("shelf.one-node"));
         List<String> all = new ArrayList<>(names);
         if (!now.node().isEmpty() && !all.contains(now.node())) {
             all.add(0, now.node());
@@ -120,6 +121,6 @@ final class ExcerptMenu extends MenuButton {
         if (scene.animations() > 0) {
             words.add(Words.plural(scene.animations(), "animation"));
         }
-        return words.isEmpty() ? "all of it" : String.join(", ", words);
+        return words.isEmpty() ? Phrase.of("shelf.all-of-it-2") : String.join(", ", words);
     }
 }

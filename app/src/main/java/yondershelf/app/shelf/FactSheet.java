@@ -3,7 +3,6 @@ package yondershelf.app.shelf;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.geometry.HPos;
@@ -21,6 +20,7 @@ import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.facts.Facts;
 import yondershelf.library.Asset;
+import yondershelf.words.Phrase;
 
 /** What was measured of an asset, set like a data sheet: a word, a figure and its unit a line. */
 final class FactSheet extends GridPane {
@@ -52,11 +52,11 @@ final class FactSheet extends GridPane {
         away = isAway;
         getChildren().clear();
         workspace.catalogue().contents().knownFacts(thing).ifPresentOrElse(this::fill, () -> {
-            line("Facts", "being measured");
+            line(Phrase.of("shelf.facts"), Phrase.of("shelf.being-measured"));
             workspace
                     .background()
                     .quietly(
-                            "Measuring " + thing.name(),
+                            Phrase.of("shelf.measuring", thing.name()),
                             work -> workspace.catalogue().contents().facts(thing),
                             f -> {
                                 if (thing.equals(asset)) {
@@ -76,7 +76,7 @@ final class FactSheet extends GridPane {
     private void cannotBeMeasured(Asset thing) {
         if (thing.equals(asset)) {
             getChildren().clear();
-            line("Facts", "cannot be measured now");
+            line(Phrase.of("shelf.facts"), Phrase.of("shelf.cannot-be-measured-now"));
         }
     }
 
@@ -107,11 +107,11 @@ final class FactSheet extends GridPane {
             Label reason = new Label(f.reason());
             reason.setWrapText(true);
             reason.getStyleClass().add("trouble");
-            line("Unreadable", reason);
+            line(Phrase.of("shelf.unreadable"), reason);
             Asset part = asset;
             others(part);
             if (part != null && !part.excerpt().isWhole()) {
-                told("Scene", new ExcerptMenu(workspace, part, f.scene()));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, part, f.scene()));
             }
             return;
         }
@@ -119,28 +119,30 @@ final class FactSheet extends GridPane {
             Label note = new Label(f.reason());
             note.setWrapText(true);
             note.getStyleClass().add("caution");
-            line("Note", note);
+            line(Phrase.of("shelf.note"), note);
         }
-        remark("Not shown", f.remarks().notShown());
+        remark(Phrase.of("shelf.not-shown"), f.remarks().notShown());
         Asset thing = asset;
         others(thing);
         if (f.kind() != Kind.MODEL) {
-            remark("Assumed", f.remarks().assumed());
+            remark(Phrase.of("shelf.assumed"), f.remarks().assumed());
         } else if (thing != null
                 && (!f.remarks().assumed().isEmpty() || !thing.space().isNone())) {
             told(
-                    f.remarks().assumed().isEmpty() ? "Told" : "Assumed",
+                    f.remarks().assumed().isEmpty() ? Phrase.of("shelf.told") : Phrase.of("shelf.assumed"),
                     new SpaceMenu(workspace, thing, f.remarks().assumed()));
         }
         if (f.kind() == Kind.MODEL) {
-            line("Size", Words.size(f.sizeMetres()));
+            line(Phrase.of("shelf.size"), Words.size(f.sizeMetres()));
             if (thing != null && ExcerptMenu.isNeeded(thing, f.scene())) {
-                told("Scene", new ExcerptMenu(workspace, thing, f.scene()));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, thing, f.scene()));
             }
-            line("Triangles", Words.count(f.triangles()) + " in " + Words.plural(f.parts(), "part"));
+            line(
+                    Phrase.of("shelf.triangles"),
+                    Phrase.of("shelf.in", Words.count(f.triangles()), Words.plural(f.parts(), "part")));
         }
         if (f.kind() == Kind.MODEL || f.kind() == Kind.MATERIAL) {
-            line("Maps", maps(f));
+            line(Phrase.of("shelf.maps"), maps(f));
         }
         if (f.kind() == Kind.MATERIAL && !f.materials().isEmpty()) {
             for (Facts.MapFacts map : f.materials().get(0).maps()) {
@@ -148,12 +150,12 @@ final class FactSheet extends GridPane {
             }
         }
         if (f.width() > 0) {
-            line("Pixels", f.width() + " × " + f.height());
+            line(Phrase.of("shelf.pixels"), f.width() + " × " + f.height());
         }
         if (!Double.isNaN(f.stops())) {
-            line("Range", String.format(Locale.ROOT, "%.1f stops", f.stops()));
+            line(Phrase.of("shelf.range"), String.format(Phrase.language(), Phrase.of("shelf.1f-stops"), f.stops()));
         }
-        line("On disk", Words.bytes(f.bytes()));
+        line(Phrase.of("shelf.on-disk"), Words.bytes(f.bytes()));
         if (thing != null) {
             uses(thing);
         }
@@ -164,11 +166,11 @@ final class FactSheet extends GridPane {
         workspace
                 .background()
                 .quietly(
-                        "Looking where " + thing.name() + " is used",
+                        Phrase.of("shelf.looking-where-is-used", thing.name()),
                         work -> workspace.catalogue().uses().of(thing.id()),
                         scenes -> {
                             if (thing.equals(asset) && !scenes.isEmpty()) {
-                                line("Used in", menu(scenes));
+                                line(Phrase.of("shelf.used-in"), menu(scenes));
                             }
                         });
     }
@@ -183,9 +185,9 @@ final class FactSheet extends GridPane {
         button.setMnemonicParsing(false);
         button.setTooltip(new Tooltip(scenes.stream()
                 .map(Path::toString)
-                .collect(Collectors.joining("\n", "Scenes that use it; one you choose is opened:\n", ""))));
+                .collect(Collectors.joining("\n", Phrase.of("shelf.scenes-that-use-it-one"), ""))));
         for (Path scene : scenes) {
-            MenuItem item = new MenuItem("Open " + scene.getFileName());
+            MenuItem item = new MenuItem(Phrase.of("shelf.open", scene.getFileName()));
             item.setMnemonicParsing(false);
             item.setDisable(!Files.isRegularFile(scene));
             item.setOnAction(e -> workspace.openScene().open(scene));
@@ -196,7 +198,7 @@ final class FactSheet extends GridPane {
 
     private void others(@Nullable Asset thing) {
         if (thing != null && OthersMenu.isNeeded(thing)) {
-            told("Shown", new OthersMenu(workspace, thing));
+            told(Phrase.of("shelf.shown"), new OthersMenu(workspace, thing));
         }
     }
 
@@ -210,9 +212,11 @@ final class FactSheet extends GridPane {
 
     private static String maps(Facts f) {
         if (f.mapCount() == 0) {
-            return "none";
+            return Phrase.of("shelf.none");
         }
-        String state = f.brokenMaps() == 0 ? "all found" : f.brokenMaps() + " missing or broken";
-        return f.mapCount() + " at " + f.largestMap() + " px, " + state;
+        String state = f.brokenMaps() == 0
+                ? Phrase.of("shelf.all-found")
+                : Phrase.of("shelf.missing-or-broken", f.brokenMaps());
+        return Phrase.of("shelf.at-px", f.mapCount(), f.largestMap(), state);
     }
 }

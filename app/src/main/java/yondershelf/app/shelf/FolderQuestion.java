@@ -7,6 +7,7 @@ import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 
 /** Asks where an asset, or all that is chosen, is to be moved: the way of the keys for what a drag onto a folder does. */
 public final class FolderQuestion {
@@ -23,13 +24,14 @@ public final class FolderQuestion {
                 workspace
                         .questions()
                         .ask(
-                                "Move " + what + " to which folder of " + library.name() + "?",
+                                Phrase.of("shelf.move-to-which-folder-of", what, library.name()),
                                 new Questions.Typed(
-                                        "Move there",
-                                        "Made when it is not there; nothing for the root (Enter)",
+                                        Phrase.of("shelf.move-there"),
+                                        Phrase.of("shelf.made-when-it-is-not"),
                                         start(workspace, asset),
                                         typed -> workspace.filing().move(asset, many, library, Filing.path(typed))),
-                                new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                                new Questions.Choice(
+                                        Phrase.of("shelf.cancel"), Phrase.of("shelf.change-nothing"), () -> {}));
                 return;
             }
         }

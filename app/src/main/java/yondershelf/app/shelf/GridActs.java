@@ -10,6 +10,7 @@ import yondershelf.library.Edit;
 import yondershelf.library.Relabel;
 import yondershelf.search.Hits;
 import yondershelf.search.Selection;
+import yondershelf.words.Phrase;
 
 /** What keys and clicks mean on the grid. */
 final class GridActs {
@@ -90,7 +91,7 @@ final class GridActs {
         if (rating < 0 || chosen.selection().get().size() == 0) {
             return false;
         }
-        chosen.label("rating", Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(rating)));
+        chosen.label(Phrase.name(Edit.Field.RATING), Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(rating)));
         return true;
     }
 

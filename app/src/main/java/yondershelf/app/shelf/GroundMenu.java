@@ -6,17 +6,18 @@ import javafx.scene.control.SeparatorMenuItem;
 import yondershelf.app.model.Workspace;
 import yondershelf.search.Query;
 import yondershelf.search.Selection;
+import yondershelf.words.Phrase;
 
 /** What can be done where no asset is: with all that was found, or with what was looked for. */
 final class GroundMenu extends ContextMenu {
     GroundMenu(Workspace workspace) {
-        MenuItem all = new MenuItem("Choose all");
+        MenuItem all = new MenuItem(Phrase.of("shelf.choose-all"));
         all.setOnAction(e -> workspace.chosen().all());
-        MenuItem none = new MenuItem("Choose none");
+        MenuItem none = new MenuItem(Phrase.of("shelf.choose-none"));
         none.setOnAction(e -> workspace.chosen().selection().set(Selection.NONE));
-        MenuItem everything = new MenuItem("Show everything");
+        MenuItem everything = new MenuItem(Phrase.of("shelf.show-everything"));
         everything.setOnAction(e -> workspace.query().set(Query.EVERYTHING));
-        MenuItem again = new MenuItem("Look through the libraries again");
+        MenuItem again = new MenuItem(Phrase.of("shelf.look-through-the-libraries-again"));
         again.setOnAction(e -> workspace.scan());
         getItems().addAll(all, none, new SeparatorMenuItem(), everything, again);
         setOnShowing(e -> {

@@ -20,6 +20,7 @@ import yondershelf.catalogue.Contents;
 import yondershelf.library.Asset;
 import yondershelf.render.Booth;
 import yondershelf.render.Camera;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 
 /** The card's large picture: models and materials turn under the mouse, roughly while moving, finely at rest. */
@@ -29,7 +30,7 @@ final class LivePreview extends StackPane {
 
     private final Workspace workspace;
     private final ImageView view = new ImageView();
-    private final Label hint = new Label("Drag to turn");
+    private final Label hint = new Label(Phrase.of("shelf.drag-to-turn"));
     private final PauseTransition rest = new PauseTransition(Duration.millis(180));
     private @Nullable Asset asset;
     private volatile Booth.@Nullable Stage stage;
@@ -45,13 +46,13 @@ final class LivePreview extends StackPane {
         this.workspace = workspace;
         getStyleClass().add("live-preview");
         setFocusTraversable(true);
-        setAccessibleText("Preview; arrow keys turn it");
+        setAccessibleText(Phrase.of("shelf.preview-arrow-keys-turn-it"));
         view.setPreserveRatio(true);
         view.setSmooth(true);
         hint.getStyleClass().add("hint");
         StackPane.setAlignment(hint, javafx.geometry.Pos.BOTTOM_CENTER);
         getChildren().addAll(view, hint);
-        Tooltip.install(this, new Tooltip("Drag, or use the arrow keys, to turn it"));
+        Tooltip.install(this, new Tooltip(Phrase.of("shelf.drag-or-use-the-arrow")));
         addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
             lastX = e.getX();
             lastY = e.getY();
@@ -155,7 +156,7 @@ final class LivePreview extends StackPane {
         job = workspace
                 .background()
                 .quietly(
-                        moving ? "Turning" : "Refining the card",
+                        moving ? Phrase.of("shelf.turning") : Phrase.of("shelf.refining-the-card"),
                         work -> Optional.ofNullable(booth.view(on, camera, size, size, samples, work::isCancelled)),
                         made -> {
                             if (on == stage) {

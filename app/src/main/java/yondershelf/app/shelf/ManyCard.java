@@ -26,11 +26,12 @@ import yondershelf.catalogue.Common;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Relabel;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 
 /** One card for all that is chosen, under the shelf: what they have in common, "mixed" where they differ. Each change is one act. */
 public final class ManyCard extends VBox {
-    private static final String MIXED = "mixed";
+    private static final String MIXED = Phrase.of("shelf.mixed");
 
     private final Chosen chosen;
     private final Label heading = new Label();
@@ -59,8 +60,8 @@ public final class ManyCard extends VBox {
         favourite.setOnAction(e -> turnFavourite());
         Button none = new Button("×");
         none.getStyleClass().add("quiet");
-        none.setTooltip(new Tooltip("Choose none of them (Esc)"));
-        none.setAccessibleText("Choose none of them");
+        none.setTooltip(new Tooltip(Phrase.of("shelf.choose-none-of-them-esc")));
+        none.setAccessibleText(Phrase.of("shelf.choose-none-of-them"));
         none.setOnAction(e -> chosen.selection().set(yondershelf.search.Selection.NONE));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
@@ -70,24 +71,23 @@ public final class ManyCard extends VBox {
         sheet.getStyleClass().add("sheet");
         sheet.setHgap(10);
         sheet.setVgap(4);
-        field(sheet, 0, 0, "Author", Edit.Field.AUTHOR);
-        field(sheet, 0, 2, "Licence", Edit.Field.LICENCE);
-        field(sheet, 1, 0, "Version", Edit.Field.VERSION);
-        field(sheet, 1, 2, "Made for", Edit.Field.JOB);
-        field(sheet, 2, 2, "Note", Edit.Field.NOTE);
+        field(sheet, 0, 0, Phrase.of("shelf.author"), Edit.Field.AUTHOR);
+        field(sheet, 0, 2, Phrase.of("shelf.licence"), Edit.Field.LICENCE);
+        field(sheet, 1, 0, Phrase.of("shelf.version"), Edit.Field.VERSION);
+        field(sheet, 1, 2, Phrase.of("shelf.made-for"), Edit.Field.JOB);
+        field(sheet, 2, 2, Phrase.of("shelf.note"), Edit.Field.NOTE);
         name.setId("name-of-many");
         name.setPromptText("{name} {n}");
-        name.setAccessibleText("Name of each");
-        name.setTooltip(
-                new Tooltip("A name for each of them (Enter): {name} stands for the one there is, {n} for a number"));
+        name.setAccessibleText(Phrase.of("shelf.name-of-each"));
+        name.setTooltip(new Tooltip(Phrase.of("shelf.a-name-for-each-of")));
         name.getStyleClass().add("in-place");
         name.setOnAction(e -> {
             if (!name.getText().isBlank()) {
-                chosen.label("name", Relabel.NOTHING.with(Edit.Field.NAME, name.getText()));
+                chosen.label(Phrase.name(Edit.Field.NAME), Relabel.NOTHING.with(Edit.Field.NAME, name.getText()));
                 name.clear();
             }
         });
-        add(sheet, 2, 0, "Name", name);
+        add(sheet, 2, 0, Phrase.of("shelf.name"), name);
         suggested.setId("suggested-tags");
         suggested.setAlignment(Pos.CENTER_LEFT);
         getChildren().addAll(head, tags, suggested, sheet);
@@ -99,9 +99,9 @@ public final class ManyCard extends VBox {
 
     private void field(GridPane sheet, int row, int column, String word, Edit.Field field) {
         TextField text = new TextField();
-        text.setId("many-" + word.toLowerCase(Locale.ROOT));
-        text.setAccessibleText(word + " of all of them");
-        text.setTooltip(new Tooltip(word + " of all of them: saved with Enter or when you leave it"));
+        text.setId("many-" + field.name().toLowerCase(Locale.ROOT));
+        text.setAccessibleText(Phrase.of("shelf.of-all-of-them", word));
+        text.setTooltip(new Tooltip(Phrase.of("shelf.of-all-of-them-saved", word)));
         text.getStyleClass().add("in-place");
         text.setOnAction(e -> commit(field, text));
         text.focusedProperty().addListener((o, was, is) -> {
@@ -134,7 +134,8 @@ public final class ManyCard extends VBox {
             common = null;
             return;
         }
-        heading.setText(Words.count(chosen.selection().get().size()) + " chosen");
+        heading.setText(
+                Phrase.of("shelf.chosen", Words.count(chosen.selection().get().size())));
         int asked = ++round;
         looking = chosen.common(found -> {
             // one that was stopped saw a part of it
@@ -151,14 +152,9 @@ public final class ManyCard extends VBox {
             return;
         }
         about.setText(found.kinds().entrySet().stream()
-                        .map(k -> Words.count(k.getValue()) + " "
-                                + (k.getValue() == 1
-                                        ? k.getKey().word()
-                                        : k.getKey().plural().toLowerCase(Locale.ROOT)))
+                        .map(k -> Phrase.count(k.getValue(), k.getKey().word()))
                         .collect(Collectors.joining(", "))
-                + (found.away() == 0
-                        ? ""
-                        : "  ·  " + Words.count(found.away()) + " away: connect its drive to label them"));
+                + (found.away() == 0 ? "" : Phrase.of("shelf.away-connect-its-drive-to", Words.count(found.away()))));
         fields.forEach((field, text) -> {
             String now = found.text(field).orElse(null);
             text.setPromptText(now == null ? MIXED : "");
@@ -171,8 +167,10 @@ public final class ManyCard extends VBox {
         rating.show(found.text(Edit.Field.RATING).map(Integer::parseInt).orElse(-1));
         boolean all = found.text(Edit.Field.FAVOURITE).equals(java.util.Optional.of("true"));
         favourite.setSelected(all);
-        favourite.setAccessibleText(all ? "All are favourites" : "Not all are favourites");
-        favourite.setTooltip(new Tooltip(all ? "Favourites no longer" : "Make all of them favourites"));
+        favourite.setAccessibleText(
+                all ? Phrase.of("shelf.all-are-favourites") : Phrase.of("shelf.not-all-are-favourites"));
+        favourite.setTooltip(new Tooltip(
+                all ? Phrase.of("shelf.favourites-no-longer") : Phrase.of("shelf.make-all-of-them-favourites")));
         for (var part : List.of(tags, suggested, rating, favourite, name)) {
             part.setDisable(found.away() > 0);
         }
@@ -184,8 +182,8 @@ public final class ManyCard extends VBox {
         for (String tag : wanted) {
             Button give = new Button("+ " + tag);
             give.getStyleClass().addAll("chip", "suggested");
-            give.setTooltip(new Tooltip("Give all of them the tag " + tag));
-            give.setAccessibleText("Give all of them the tag " + tag);
+            give.setTooltip(new Tooltip(Phrase.of("shelf.give-all-of-them-the", tag)));
+            give.setAccessibleText(Phrase.of("shelf.give-all-of-them-the", tag));
             give.setOnAction(e -> addTag(tag));
             suggested.getChildren().add(give);
         }
@@ -205,23 +203,26 @@ public final class ManyCard extends VBox {
                 : before.equals(text.getText().strip())) {
             return;
         }
-        chosen.label(field.name().toLowerCase(Locale.ROOT), Relabel.NOTHING.with(field, text.getText()));
+        chosen.label(Phrase.name(field), Relabel.NOTHING.with(field, text.getText()));
     }
 
     private void addTag(String tag) {
-        chosen.label("tag " + tag, Relabel.NOTHING.tagged(tag));
+        chosen.label(Phrase.of("shelf.tag", tag), Relabel.NOTHING.tagged(tag));
     }
 
     private void removeTag(String tag) {
-        chosen.label("take away tag " + tag, Relabel.NOTHING.untagged(tag));
+        chosen.label(Phrase.of("shelf.take-away-tag", tag), Relabel.NOTHING.untagged(tag));
     }
 
     private void rate(int wanted) {
-        chosen.label("rating", Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(Math.min(wanted, Labels.BEST))));
+        chosen.label(
+                Phrase.name(Edit.Field.RATING),
+                Relabel.NOTHING.with(Edit.Field.RATING, String.valueOf(Math.min(wanted, Labels.BEST))));
     }
 
     private void turnFavourite() {
         boolean all = common != null && common.text(Edit.Field.FAVOURITE).equals(java.util.Optional.of("true"));
-        chosen.label("favourite", Relabel.NOTHING.with(Edit.Field.FAVOURITE, String.valueOf(!all)));
+        chosen.label(
+                Phrase.name(Edit.Field.FAVOURITE), Relabel.NOTHING.with(Edit.Field.FAVOURITE, String.valueOf(!all)));
     }
 }

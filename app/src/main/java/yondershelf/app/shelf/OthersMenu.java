@@ -9,10 +9,11 @@ import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.sorting.SortedItem.SortedFile;
+import yondershelf.words.Phrase;
 
 /** Levels of detail, versions and sizes that are kept with an asset, and which of them is shown and carried. */
 final class OthersMenu extends MenuButton {
-    private static final String FIRST = "the finest and newest";
+    private static final String FIRST = Phrase.of("shelf.the-finest-and-newest");
 
     private final Workspace workspace;
     private final Asset asset;
@@ -24,10 +25,9 @@ final class OthersMenu extends MenuButton {
         Set<String> others = others(asset);
         setId("others");
         getStyleClass().add("told");
-        setText((now.isEmpty() ? FIRST : now) + " of " + (others.size() + 1));
-        setAccessibleText("Which of the files kept together is shown: " + getText());
-        setTooltip(new Tooltip(
-                "Which level of detail, version or size is shown and carried. The files stay as they are."));
+        setText(Phrase.of("shelf.of", now.isEmpty() ? FIRST : now, others.size() + 1));
+        setAccessibleText(Phrase.of("shelf.which-of-the-files-kept", getText()));
+        setTooltip(new Tooltip(Phrase.of("shelf.which-level-of-detail-version")));
         choice(FIRST, "", now);
         others.forEach(which -> choice(which, which, now));
     }

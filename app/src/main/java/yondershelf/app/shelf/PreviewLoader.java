@@ -18,6 +18,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.render.Booth;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 import yondershelf.work.Jobs;
 import yondershelf.work.Priority;
@@ -154,7 +155,7 @@ public final class PreviewLoader {
             }
             if (!running && !stopped && next() != null) {
                 running = true;
-                Job<Boolean> job = jobs.start("Previews", Priority.LOOKED_AT, this::run);
+                Job<Boolean> job = jobs.start(Phrase.of("shelf.previews"), Priority.LOOKED_AT, this::run);
                 job.result().exceptionally(stoppedOrClosed -> {
                     ended();
                     return false;
@@ -296,8 +297,8 @@ public final class PreviewLoader {
             putFailure(asset, e.problem().cause());
         } catch (RuntimeException | Error e) {
             // it must not be tried first for ever: it is known to have failed, and the others follow
-            ProgramLog.note("preview of " + asset.path(), e);
-            putFailure(asset, "its preview cannot be drawn");
+            ProgramLog.note(Phrase.of("shelf.preview-of", asset.path()), e);
+            putFailure(asset, Phrase.of("shelf.its-preview-cannot-be-drawn"));
         }
     }
 
@@ -313,7 +314,7 @@ public final class PreviewLoader {
         if (picture != null) {
             put(asset, picture, last);
         } else if (!work.isCancelled()) {
-            putFailure(asset, "there is nothing to see");
+            putFailure(asset, Phrase.of("shelf.there-is-nothing-to-see"));
         }
     }
 

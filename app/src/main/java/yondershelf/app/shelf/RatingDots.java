@@ -10,6 +10,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import yondershelf.library.Labels;
+import yondershelf.words.Phrase;
 
 /** A rating from 1 to 5, given by a click on one of five dots or by a digit; the same again takes it away. */
 final class RatingDots extends HBox {
@@ -27,8 +28,8 @@ final class RatingDots extends HBox {
             int rating = i + 1;
             Button dot = new Button("●");
             dot.getStyleClass().add("rating-dot");
-            dot.setTooltip(new Tooltip("Rate it " + rating + " of " + Labels.BEST + "; again for no rating"));
-            dot.setAccessibleText("Rating " + rating);
+            dot.setTooltip(new Tooltip(Phrase.of("shelf.rate-it-of-again-for", rating, Labels.BEST)));
+            dot.setAccessibleText(Phrase.of("shelf.rating-2", rating));
             dot.setOnAction(e -> rate.accept(shown == rating ? 0 : rating));
             dot.setMinWidth(USE_PREF_SIZE);
             dots[i] = dot;
@@ -58,6 +59,7 @@ final class RatingDots extends HBox {
         for (int i = 0; i < dots.length; i++) {
             dots[i].pseudoClassStateChanged(FILLED, i < rating);
         }
-        setAccessibleText(rating < 0 ? "Rating: mixed" : "Rating: " + rating + " of " + Labels.BEST);
+        setAccessibleText(
+                rating < 0 ? Phrase.of("shelf.rating-mixed") : Phrase.of("shelf.rating-of", rating, Labels.BEST));
     }
 }

@@ -35,6 +35,7 @@ import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.search.Key;
 import yondershelf.search.Selection;
+import yondershelf.words.Phrase;
 
 /**
  * The virtualised grid: only the rows in view have nodes, which are used again as it scrolls. The card unfolds under the
@@ -72,7 +73,7 @@ public final class ShelfGrid extends Region {
     private final Pages pages;
     private final Chosen chosen;
     private final GridActs acts;
-    private final CheckMenuItem sizes = new CheckMenuItem("True sizes beside the names");
+    private final CheckMenuItem sizes = new CheckMenuItem(Phrase.of("shelf.true-sizes-beside-the-names"));
     private double tileSize = 140;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
@@ -96,7 +97,7 @@ public final class ShelfGrid extends Region {
         getStyleClass().add("shelf-grid");
         setId("shelf");
         setAccessibleRole(AccessibleRole.LIST_VIEW);
-        setAccessibleText("Shelf");
+        setAccessibleText(Phrase.of("shelf.shelf"));
         setFocusTraversable(true);
         content.setClip(clip);
         bar.setOrientation(Orientation.VERTICAL);
@@ -167,7 +168,7 @@ public final class ShelfGrid extends Region {
         workspace
                 .background()
                 .quietly(
-                        "Looking at what is chosen",
+                        Phrase.of("shelf.looking-at-what-is-chosen"),
                         work -> workspace.catalogue().shown(chosen.id()),
                         found -> {
                             if (workspace.selected().get() != chosen) {

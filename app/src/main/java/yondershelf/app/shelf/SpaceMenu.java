@@ -12,6 +12,7 @@ import yondershelf.content.Space;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
+import yondershelf.words.Phrase;
 
 /** Tells the units and the upright of model files that do not say them: of one file, its folder, or the whole library. */
 final class SpaceMenu extends MenuButton {
@@ -25,34 +26,37 @@ final class SpaceMenu extends MenuButton {
         Space told = asset.space();
         String said = String.join(
                 ", ",
-                List.of(told.units(), told.up().isEmpty() ? "" : told.up() + " up").stream()
+                List.of(told.units(), told.up().isEmpty() ? "" : Phrase.of("shelf.up", told.up())).stream()
                         .filter(word -> !word.isEmpty())
                         .toList());
-        setText(assumed.isEmpty() ? said : String.join(", ", assumed) + (said.isEmpty() ? "" : "; told: " + said));
+        setText(
+                assumed.isEmpty()
+                        ? said
+                        : String.join(", ", assumed) + (said.isEmpty() ? "" : Phrase.of("shelf.told-2", said)));
         setWrapText(true);
-        setAccessibleText("Units and upright of this file: " + getText());
-        setTooltip(new Tooltip(
-                "The file does not say its units or which way is up. Tell them here: the file stays as it is."));
-        getItems().add(scope("This file", asset, asset.id()));
+        setAccessibleText(Phrase.of("shelf.units-and-upright-of-this", getText()));
+        setTooltip(new Tooltip(Phrase.of("shelf.the-file-does-not-say")));
+        getItems().add(scope(Phrase.of("shelf.this-file"), asset, asset.id()));
         String folder = asset.folder();
         if (!folder.isEmpty()) {
-            getItems().add(scope("Folder " + folder, asset, Edit.ofFolder(folder)));
+            getItems().add(scope(Phrase.of("shelf.folder", folder), asset, Edit.ofFolder(folder)));
         }
-        getItems().add(scope("Whole library", asset, Edit.ofFolder("")));
+        getItems().add(scope(Phrase.of("shelf.whole-library"), asset, Edit.ofFolder("")));
     }
 
     private Menu scope(String title, Asset asset, String subject) {
         Menu menu = new Menu(title);
         for (String unit : Formats.unitsOfLength()) {
-            menu.getItems().add(item("Units are " + unit, v -> tell(asset, subject, Edit.Field.UNITS, unit)));
+            menu.getItems()
+                    .add(item(Phrase.of("shelf.units-are", unit), v -> tell(asset, subject, Edit.Field.UNITS, unit)));
         }
         menu.getItems().add(new SeparatorMenuItem());
         for (String up : List.of("+Y", "+Z")) {
-            menu.getItems().add(item(up + " is up", v -> tell(asset, subject, Edit.Field.UP, up)));
+            menu.getItems().add(item(Phrase.of("shelf.is-up", up), v -> tell(asset, subject, Edit.Field.UP, up)));
         }
         menu.getItems().add(new SeparatorMenuItem());
-        menu.getItems().add(item("Units as assumed", v -> tell(asset, subject, Edit.Field.UNITS, "")));
-        menu.getItems().add(item("Upright as assumed", v -> tell(asset, subject, Edit.Field.UP, "")));
+        menu.getItems().add(item(Phrase.of("shelf.units-as-assumed"), v -> tell(asset, subject, Edit.Field.UNITS, "")));
+        menu.getItems().add(item(Phrase.of("shelf.upright-as-assumed"), v -> tell(asset, subject, Edit.Field.UP, "")));
         return menu;
     }
 

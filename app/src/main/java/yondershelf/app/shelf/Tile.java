@@ -18,6 +18,7 @@ import yondershelf.app.model.Words;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
+import yondershelf.words.Phrase;
 
 /** One thing on a ledge: its picture, its name below the ledge, and a notch when something is wrong with it. Recycled. */
 final class Tile extends Region {
@@ -103,10 +104,15 @@ final class Tile extends Region {
         notch.setText(String.valueOf(findings));
         pseudoClassStateChanged(CHOSEN, chosen);
         pseudoClassStateChanged(AWAY, shown.away());
-        String place = library + (shown.away() ? ", away" : "") + " / " + thing.path();
+        String place = library + (shown.away() ? Phrase.of("shelf.away") : "") + " / " + thing.path();
         tooltip.setText(shownName + "\n" + place + (findings > 0 ? "\n" + Words.plural(findings, "finding") : ""));
-        setAccessibleText(shownName + ", " + thing.kind().word() + ", in " + library + (shown.away() ? ", away" : "")
-                + (findings > 0 ? ", " + Words.plural(findings, "finding") : ""));
+        setAccessibleText(Phrase.of(
+                "shelf.in-2",
+                shownName,
+                thing.kind().title(),
+                library,
+                shown.away() ? Phrase.of("shelf.away") : "",
+                findings > 0 ? ", " + Words.plural(findings, "finding") : ""));
     }
 
     /** Its number on the shelf, from 0. */
@@ -150,7 +156,7 @@ final class Tile extends Region {
         pseudoClassStateChanged(CHOSEN, false);
         pseudoClassStateChanged(AWAY, false);
         tooltip.setText("");
-        setAccessibleText("being fetched");
+        setAccessibleText(Phrase.of("shelf.being-fetched"));
         preview(null);
     }
 

@@ -5,6 +5,7 @@ import yondershelf.content.Texture;
 import yondershelf.library.Asset;
 import yondershelf.table.Backdrop;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** Textures that show the world all around stand behind everything, wherever they are let go; others have no place by themselves. */
 final class BackdropCarry implements KindCarry {
@@ -19,15 +20,15 @@ final class BackdropCarry implements KindCarry {
         Scene scene = workspace.table().scene();
         Texture texture = (Texture) content;
         if (!texture.panorama()) {
-            return Carrying.Promise.nothing(
-                    "a texture has no place on the table by itself, unless it is a panorama", scene);
+            return Carrying.Promise.nothing(Phrase.of("table.a-texture-has-no-place"), scene);
         }
         Backdrop backdrop = new Backdrop(asset.id(), asset.path(), asset.name(), texture.picture());
         return new Carrying.Promise(
-                "stands behind everything; the light stays "
-                        + scene.light().environment().name(),
+                Phrase.of(
+                        "table.stands-behind-everything-the-light",
+                        scene.light().environment().name()),
                 scene.lit(scene.light().before(backdrop)),
-                asset.name() + " as backdrop",
+                Phrase.of("table.as-backdrop", asset.name()),
                 "");
     }
 
@@ -38,6 +39,6 @@ final class BackdropCarry implements KindCarry {
 
     @Override
     public String command() {
-        return "Put it behind the table";
+        return Phrase.of("table.put-it-behind-the-table");
     }
 }

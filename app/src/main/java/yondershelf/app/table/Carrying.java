@@ -11,6 +11,7 @@ import yondershelf.library.Asset;
 import yondershelf.render.Camera;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** What a carried asset would do to the table where it is now, before it is let go. */
 final class Carrying {
@@ -73,10 +74,12 @@ final class Carrying {
         }
         CompletableFuture<Object> content = workspace.loaded().any(asset);
         if (content.isCompletedExceptionally()) {
-            return Promise.nothing(asset.name() + " cannot be read", null);
+            return Promise.nothing(Phrase.of("table.cannot-be-read", asset.name()), null);
         }
         Object there = content.getNow(null);
-        return there == null ? Promise.nothing("reading " + asset.name(), null) : kind.letGo(asset, there, at, way);
+        return there == null
+                ? Promise.nothing(Phrase.of("table.reading", asset.name()), null)
+                : kind.letGo(asset, there, at, way);
     }
 
     /** What letting go does once the asset is read, worked out on the interface thread. */
@@ -94,8 +97,8 @@ final class Carrying {
     CompletableFuture<Promise> put(Asset asset, Place middle) {
         KindCarry kind = of(asset.kind());
         if (kind == null || kind.command() == null) {
-            return CompletableFuture.completedFuture(Promise.nothing(
-                    "only models, materials, HDRIs and panoramas go onto the table by themselves", null));
+            return CompletableFuture.completedFuture(
+                    Promise.nothing(Phrase.of("table.only-models-materials-hdris-and"), null));
         }
         return workspace
                 .loaded()
@@ -110,7 +113,7 @@ final class Carrying {
 
     private Promise placeless(Asset asset) {
         return Promise.nothing(
-                "a " + asset.kind().word() + " has no place on the table by itself",
+                Phrase.of("table.a-has-no-place-on", asset.kind().title()),
                 workspace.table().scene());
     }
 }

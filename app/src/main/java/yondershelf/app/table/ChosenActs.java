@@ -11,6 +11,7 @@ import yondershelf.content.Transform;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** What can be done with the chosen object on the table, by key, by its context menu and from the list of objects. */
 final class ChosenActs {
@@ -42,7 +43,8 @@ final class ChosenActs {
     /** True for what may be changed; of what is locked it is said that it is. */
     static boolean isFree(Workspace workspace, Placement placement) {
         if (placement.locked()) {
-            workspace.tell(new Problem(placement.name(), "it is locked", "Unlock it in the list of objects"));
+            workspace.tell(new Problem(
+                    placement.name(), Phrase.of("table.it-is-locked"), Phrase.of("table.unlock-it-in-the-list")));
         }
         return !placement.locked();
     }
@@ -53,7 +55,7 @@ final class ChosenActs {
     }
 
     void remove() {
-        act((scene, p) -> workspace.table().act("remove " + p.name(), scene.without(p.id())));
+        act((scene, p) -> workspace.table().act(Phrase.of("table.remove", p.name()), scene.without(p.id())));
     }
 
     void turnLeft() {
@@ -68,7 +70,7 @@ final class ChosenActs {
     private void turn(double degrees) {
         act((scene, p) -> {
             Transform turned = p.toWorld().turnedInPlace(Math.toRadians(degrees));
-            workspace.table().act("turn " + p.name(), scene.change(p.id(), q -> q.at(turned)));
+            workspace.table().act(Phrase.of("table.turn", p.name()), scene.change(p.id(), q -> q.at(turned)));
         });
     }
 
@@ -80,7 +82,9 @@ final class ChosenActs {
             double dz = (-right * Math.sin(turn) - away * Math.cos(turn)) * STEP_METRES;
             Placing.Rest rest = Placing.stepped(workspace.builder().build(scene.without(p.id())), p, dx, dz);
             if (rest != null) {
-                workspace.table().act("move " + p.name(), scene.change(p.id(), q -> q.at(rest.toWorld())));
+                workspace
+                        .table()
+                        .act(Phrase.of("table.move", p.name()), scene.change(p.id(), q -> q.at(rest.toWorld())));
             }
         });
     }
@@ -91,7 +95,7 @@ final class ChosenActs {
             workspace
                     .table()
                     .act(
-                            (factor > 1 ? "make larger " : "make smaller ") + p.name(),
+                            (factor > 1 ? Phrase.of("table.make-larger") : Phrase.of("table.make-smaller")) + p.name(),
                             scene.change(p.id(), q -> q.at(sized)));
         });
     }
@@ -102,7 +106,7 @@ final class ChosenActs {
             String title = scene.freshName(p.name().replaceAll(" \\d+$", ""));
             Placement more =
                     new Placement(scene.freshId(), title, p.asset(), p.model(), Placing.beside(p), p.dressed());
-            workspace.table().act("place " + title, scene.with(more));
+            workspace.table().act(Phrase.of("table.place", title), scene.with(more));
             picture.choose(more.id());
         });
     }
@@ -112,7 +116,7 @@ final class ChosenActs {
         workspace
                 .table()
                 .act(
-                        (p.hidden() ? "show " : "hide ") + p.name(),
+                        (p.hidden() ? Phrase.of("table.show") : Phrase.of("table.hide")) + p.name(),
                         workspace.table().scene().change(p.id(), q -> q.hide(!q.hidden())));
     }
 
@@ -121,7 +125,7 @@ final class ChosenActs {
         workspace
                 .table()
                 .act(
-                        (p.locked() ? "unlock " : "lock ") + p.name(),
+                        (p.locked() ? Phrase.of("table.unlock") : Phrase.of("table.lock")) + p.name(),
                         workspace.table().scene().change(p.id(), q -> q.lock(!q.locked())));
     }
 
@@ -149,38 +153,89 @@ final class ChosenActs {
         ContextMenu menu = new ContextMenu();
         menu.getItems()
                 .addAll(
-                        item("Frame", frame),
-                        item("Place again beside it", this::repeat),
-                        item("Turn left", this::turnLeft),
-                        item("Turn right", this::turnRight),
-                        item("Larger", () -> size(STEP_SIZE)),
-                        item("Smaller", () -> size(1 / STEP_SIZE)),
-                        item("Hide", () -> chosen().ifPresent(this::hide)),
+                        item(Phrase.of("table.frame"), frame),
+                        item(Phrase.of("table.place-again-beside-it"), this::repeat),
+                        item(Phrase.of("table.turn-left"), this::turnLeft),
+                        item(Phrase.of("table.turn-right"), this::turnRight),
+                        item(Phrase.of("table.larger"), () -> size(STEP_SIZE)),
+                        item(Phrase.of("table.smaller"), () -> size(1 / STEP_SIZE)),
+                        item(Phrase.of("table.hide-2"), () -> chosen().ifPresent(this::hide)),
                         item(
-                                chosen().filter(Placement::locked).isPresent() ? "Unlock" : "Lock",
+                                chosen().filter(Placement::locked).isPresent()
+                                        ? Phrase.of("table.unlock-2")
+                                        : Phrase.of("table.lock-2"),
                                 () -> chosen().ifPresent(this::lock)),
-                        item("Remove from the table", this::remove));
+                        item(Phrase.of("table.remove-from-the-table"), this::remove));
         return menu;
     }
 
     /** What keys and the list of commands can do. */
     List<Command> commands() {
         return List.of(
-                new Command("Choose the next object", "Table", "N", () -> choose(1)),
-                new Command("Choose the object before", "Table", "Shift+N", () -> choose(-1)),
-                new Command("Choose the next part of the chosen object", "Table", "P", this::nextPart),
-                new Command("Remove the chosen object", "Table", "Delete", this::remove),
-                Command.step("Turn the chosen object left", "Table", "Comma", this::turnLeft),
-                Command.step("Turn the chosen object right", "Table", "Period", this::turnRight),
-                Command.step("Make the chosen object smaller", "Table", "Shift+Comma", () -> size(1 / STEP_SIZE)),
-                Command.step("Make the chosen object larger", "Table", "Shift+Period", () -> size(STEP_SIZE)),
-                Command.step("Move the chosen object left", "Table", "Alt+Left", () -> move(-1, 0)),
-                Command.step("Move the chosen object right", "Table", "Alt+Right", () -> move(1, 0)),
-                Command.step("Move the chosen object away", "Table", "Alt+Up", () -> move(0, 1)),
-                Command.step("Move the chosen object nearer", "Table", "Alt+Down", () -> move(0, -1)),
-                new Command("Hide the chosen object", "Table", "H", () -> chosen().ifPresent(this::hide)),
-                new Command("Lock or unlock the chosen object", "Table", "L", () -> chosen().ifPresent(this::lock)),
-                new Command("Place the chosen object again beside it", "Table", "Shortcut+D", this::repeat));
+                new Command(Phrase.of("table.choose-the-next-object"), Phrase.of("table.table"), "N", () -> choose(1)),
+                new Command(
+                        Phrase.of("table.choose-the-object-before"),
+                        Phrase.of("table.table"),
+                        "Shift+N",
+                        () -> choose(-1)),
+                new Command(Phrase.of("table.choose-the-next-part-of"), Phrase.of("table.table"), "P", this::nextPart),
+                new Command(
+                        Phrase.of("table.remove-the-chosen-object"), Phrase.of("table.table"), "Delete", this::remove),
+                Command.step(
+                        Phrase.of("table.turn-the-chosen-object-left"),
+                        Phrase.of("table.table"),
+                        "Comma",
+                        this::turnLeft),
+                Command.step(
+                        Phrase.of("table.turn-the-chosen-object-right"),
+                        Phrase.of("table.table"),
+                        "Period",
+                        this::turnRight),
+                Command.step(
+                        Phrase.of("table.make-the-chosen-object-smaller"),
+                        Phrase.of("table.table"),
+                        "Shift+Comma",
+                        () -> size(1 / STEP_SIZE)),
+                Command.step(
+                        Phrase.of("table.make-the-chosen-object-larger"),
+                        Phrase.of("table.table"),
+                        "Shift+Period",
+                        () -> size(STEP_SIZE)),
+                Command.step(
+                        Phrase.of("table.move-the-chosen-object-left"),
+                        Phrase.of("table.table"),
+                        "Alt+Left",
+                        () -> move(-1, 0)),
+                Command.step(
+                        Phrase.of("table.move-the-chosen-object-right"),
+                        Phrase.of("table.table"),
+                        "Alt+Right",
+                        () -> move(1, 0)),
+                Command.step(
+                        Phrase.of("table.move-the-chosen-object-away"),
+                        Phrase.of("table.table"),
+                        "Alt+Up",
+                        () -> move(0, 1)),
+                Command.step(
+                        Phrase.of("table.move-the-chosen-object-nearer"),
+                        Phrase.of("table.table"),
+                        "Alt+Down",
+                        () -> move(0, -1)),
+                new Command(
+                        Phrase.of("table.hide-the-chosen-object"),
+                        Phrase.of("table.table"),
+                        "H",
+                        () -> chosen().ifPresent(this::hide)),
+                new Command(
+                        Phrase.of("table.lock-or-unlock-the-chosen"),
+                        Phrase.of("table.table"),
+                        "L",
+                        () -> chosen().ifPresent(this::lock)),
+                new Command(
+                        Phrase.of("table.place-the-chosen-object-again"),
+                        Phrase.of("table.table"),
+                        "Shortcut+D",
+                        this::repeat));
     }
 
     private static MenuItem item(String word, Runnable act) {

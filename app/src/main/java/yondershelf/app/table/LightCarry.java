@@ -1,11 +1,11 @@
 package yondershelf.app.table;
 
-import java.util.Locale;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Environment;
 import yondershelf.library.Asset;
 import yondershelf.table.Light;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** HDRIs light everything, wherever they are let go. */
 final class LightCarry implements KindCarry {
@@ -26,13 +26,17 @@ final class LightCarry implements KindCarry {
         double exposure = keep ? before.exposure() : fitted;
         Light light = new Light(asset.id(), asset.path(), environment, keep ? before.turn() : 0, exposure);
         return new Carrying.Promise(
-                "lights everything, in place of " + before.environment().name()
-                        + (keep
-                                ? ", turned and exposed as it is"
-                                : String.format(Locale.ROOT, ", exposed by %+.1f EV", exposure)),
+                Phrase.of(
+                        "table.lights-everything-in-place-of",
+                        before.environment().name(),
+                        keep
+                                ? Phrase.of("table.turned-and-exposed-as-it")
+                                : String.format(Phrase.language(), Phrase.of("table.exposed-by-1f-ev"), exposure)),
                 scene.lit(light),
-                "light with " + environment.name(),
-                keep || before.turn() == 0 && before.exposure() == fitted ? "" : "Shift keeps turn and exposure");
+                Phrase.of("table.light-with", environment.name()),
+                keep || before.turn() == 0 && before.exposure() == fitted
+                        ? ""
+                        : Phrase.of("table.shift-keeps-turn-and-exposure"));
     }
 
     @Override
@@ -42,6 +46,6 @@ final class LightCarry implements KindCarry {
 
     @Override
     public String command() {
-        return "Light the table with it";
+        return Phrase.of("table.light-the-table-with-it");
     }
 }

@@ -11,6 +11,7 @@ import yondershelf.table.BuiltScene;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** The mouse and the keys on the table's picture: orbit, pan, zoom, choose an object and move it along what it stands on. */
 final class LookingAround {
@@ -114,7 +115,7 @@ final class LookingAround {
         if (drag != null && moved) {
             picture.shown()
                     .placement(drag.placement.id())
-                    .ifPresent(after -> workspace.table().act("move " + after.name(), picture.shown()));
+                    .ifPresent(after -> workspace.table().act(Phrase.of("table.move", after.name()), picture.shown()));
         } else if (!moved && e.getButton() == MouseButton.PRIMARY) {
             Placement hit = picture.placementAt(e.getX(), e.getY());
             picture.choose(hit == null || hit.locked() ? null : hit.id());

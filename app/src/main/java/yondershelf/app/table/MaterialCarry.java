@@ -8,6 +8,7 @@ import yondershelf.table.BuiltScene;
 import yondershelf.table.PartRef;
 import yondershelf.table.Placement;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** Materials are worn by the part under the pointer, or by the whole thing. */
 final class MaterialCarry implements KindCarry {
@@ -32,23 +33,24 @@ final class MaterialCarry implements KindCarry {
         PartRef part = pick == null ? null : pick.part();
         if (hit == null || part == null) {
             outline.clear();
-            return Carrying.Promise.nothing("carry it over the part that should wear it", scene);
+            return Carrying.Promise.nothing(Phrase.of("table.carry-it-over-the-part"), scene);
         }
         if (hit.locked()) {
             outline.clear();
-            return Carrying.Promise.nothing(hit.name() + " is locked", scene);
+            return Carrying.Promise.nothing(Phrase.of("table.is-locked", hit.name()), scene);
         }
         int parts = hit.parts().size();
         boolean whole = way == Carrying.Way.SHIFTED || parts == 1;
         outline.show(carrying.base(), at.camera(), hit.id(), whole ? null : part, true);
         String which = parts == 1
                 ? hit.name()
-                : (whole ? "all " + parts + " parts of " : "this one of " + parts + " parts of ") + hit.name();
+                : (whole ? Phrase.of("table.all-parts-of", parts) : Phrase.of("table.this-one-of-parts-of", parts))
+                        + hit.name();
         return new Carrying.Promise(
-                which + " will wear " + material.name(),
+                Phrase.of("table.will-wear", which, material.name()),
                 scene.change(hit.id(), p -> whole ? p.dressAll(material) : p.dress(part, material)),
-                "dress " + hit.name() + " in " + material.name(),
-                whole ? "" : "Shift dresses all of it");
+                Phrase.of("table.dress-in", hit.name(), material.name()),
+                whole ? "" : Phrase.of("table.shift-dresses-all-of-it"));
     }
 
     /** The chosen part of the chosen object wears it, or all of that. */
@@ -59,22 +61,21 @@ final class MaterialCarry implements KindCarry {
         String chosen = picture.chosen();
         Placement on = chosen == null ? null : scene.placement(chosen).orElse(null);
         if (on == null) {
-            return Carrying.Promise.nothing(
-                    "choose the object on the table that should wear it, or drag it onto a part", scene);
+            return Carrying.Promise.nothing(Phrase.of("table.choose-the-object-on-the"), scene);
         }
         if (on.locked()) {
-            return Carrying.Promise.nothing(on.name() + " is locked", scene);
+            return Carrying.Promise.nothing(Phrase.of("table.is-locked", on.name()), scene);
         }
         PartRef part = picture.chosenPart();
         return new Carrying.Promise(
-                on.name() + " will wear " + material.name(),
+                Phrase.of("table.will-wear", on.name(), material.name()),
                 scene.change(on.id(), p -> part == null ? p.dressAll(material) : p.dress(part, material)),
-                "dress " + on.name() + " in " + material.name(),
+                Phrase.of("table.dress-in", on.name(), material.name()),
                 "");
     }
 
     @Override
     public String command() {
-        return "Dress the chosen object in it";
+        return Phrase.of("table.dress-the-chosen-object-in");
     }
 }

@@ -8,6 +8,7 @@ import yondershelf.library.Asset;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** Models stand on what is under the pointer, or are seated on its face. */
 final class ModelCarry implements KindCarry {
@@ -20,7 +21,7 @@ final class ModelCarry implements KindCarry {
     }
 
     static String rests(Placing.Rest rest) {
-        return rest.on().isEmpty() ? "stands on the ground" : "rests on " + rest.on();
+        return rest.on().isEmpty() ? Phrase.of("table.stands-on-the-ground") : Phrase.of("table.rests-on", rest.on());
     }
 
     @Override
@@ -32,12 +33,15 @@ final class ModelCarry implements KindCarry {
                 : Placing.seated(carrying.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0);
         if (rest == null) {
             return Carrying.Promise.nothing(
-                    "nothing to stand on here", workspace.table().scene());
+                    Phrase.of("table.nothing-to-stand-on-here"),
+                    workspace.table().scene());
         }
         String how = way == Carrying.Way.USUAL
                 ? rests(rest)
-                : "is seated on " + (rest.on().isEmpty() ? "the ground" : rest.on()) + ", turned to its face";
-        return put(asset, model, rest, how, way == Carrying.Way.USUAL ? "Shift seats it on the face" : "");
+                : Phrase.of(
+                        "table.is-seated-on-turned-to",
+                        rest.on().isEmpty() ? Phrase.of("table.the-ground") : rest.on());
+        return put(asset, model, rest, how, way == Carrying.Way.USUAL ? Phrase.of("table.shift-seats-it-on-the") : "");
     }
 
     private Carrying.Promise put(Asset asset, Model model, Placing.Rest rest, String how, String hint) {
@@ -47,9 +51,9 @@ final class ModelCarry implements KindCarry {
         String title = scene.freshName(label.isEmpty() ? asset.name() : label);
         Placement placement = new Placement(scene.freshId(), title, asset.id(), model, rest.toWorld(), Map.of());
         return new Carrying.Promise(
-                how + (again ? ", shared geometry" : ""),
+                how + (again ? Phrase.of("table.shared-geometry") : ""),
                 scene.with(placement),
-                "put " + title + " on the table",
+                Phrase.of("table.put-on-the-table", title),
                 hint);
     }
 
@@ -65,6 +69,6 @@ final class ModelCarry implements KindCarry {
 
     @Override
     public String command() {
-        return "Put on the table";
+        return Phrase.of("table.put-on-the-table-2");
     }
 }

@@ -19,22 +19,23 @@ import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.table.Placement;
+import yondershelf.words.Phrase;
 
 /** What stands on the table, a line each: choose it, hide it, lock it. Folded until somebody wants it. */
 final class ObjectList extends VBox {
     private final Workspace workspace;
     private final TablePicture picture;
     private final ListView<Placement> list = new ListView<>();
-    private final ToggleButton toggle = new ToggleButton("0 objects");
+    private final ToggleButton toggle = new ToggleButton(Phrase.count(0, "object"));
     private boolean filling;
 
     ObjectList(Workspace workspace, TablePicture picture) {
         this.workspace = workspace;
         this.picture = picture;
         list.setId("objects");
-        list.setAccessibleText("Objects on the table");
+        list.setAccessibleText(Phrase.of("table.objects-on-the-table"));
         list.getStyleClass().add("object-list");
-        list.setPlaceholder(new Label("Nothing stands on the table yet."));
+        list.setPlaceholder(new Label(Phrase.of("table.nothing-stands-on-the-table")));
         list.setCellFactory(v -> new Row());
         list.getSelectionModel().selectedItemProperty().addListener((o, was, is) -> {
             if (!filling && is != null) {
@@ -44,7 +45,7 @@ final class ObjectList extends VBox {
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         toggle.setId("objects-toggle");
         toggle.getStyleClass().addAll("quiet", "tab-word");
-        toggle.setTooltip(new Tooltip("What stands on the table: choose, hide, lock (O)"));
+        toggle.setTooltip(new Tooltip(Phrase.of("table.what-stands-on-the-table")));
         getChildren().add(list);
         visibleProperty().bind(toggle.selectedProperty());
         managedProperty().bind(visibleProperty());
@@ -131,16 +132,22 @@ final class ObjectList extends VBox {
             name.setText(p.name());
             triangles.setText(Words.count(p.model().triangleCount()));
             triangles.setTooltip(new Tooltip(Words.plural(p.model().triangleCount(), "triangle")));
-            say(hide, p.hidden() ? "Show" : "Hide", p.hidden() ? "Show it again" : "Hide it (Space)", p.hidden());
+            say(
+                    hide,
+                    p.hidden() ? Phrase.of("table.show-2") : Phrase.of("table.hide-2"),
+                    p.hidden() ? Phrase.of("table.show-it-again") : Phrase.of("table.hide-it-space"),
+                    p.hidden());
             say(
                     lock,
-                    p.locked() ? "Unlock" : "Lock",
-                    p.locked() ? "Let it be changed again" : "Keep it as it is",
+                    p.locked() ? Phrase.of("table.unlock-2") : Phrase.of("table.lock-2"),
+                    p.locked() ? Phrase.of("table.let-it-be-changed-again") : Phrase.of("table.keep-it-as-it-is"),
                     p.locked());
             hide.setOnAction(e -> picture.chosenActs().hide(p));
             lock.setOnAction(e -> picture.chosenActs().lock(p));
             line.setOpacity(p.hidden() ? 0.6 : 1);
-            setAccessibleText(p.name() + (p.hidden() ? ", hidden" : "") + (p.locked() ? ", locked" : ""));
+            setAccessibleText(p.name()
+                    + (p.hidden() ? Phrase.of("table.hidden") : "")
+                    + (p.locked() ? Phrase.of("table.locked") : ""));
             setGraphic(line);
         }
 

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.render.Camera;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.PartRef;
+import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 
 /** A line around the chosen object, or around the one part that a carried material would change. */
@@ -86,7 +87,7 @@ final class Outline extends Pane {
                     .whenCompleteAsync(
                             (line, failure) -> {
                                 if (failure != null) {
-                                    ProgramLog.note("outlining an object", failure);
+                                    ProgramLog.note(Phrase.of("table.outlining-an-object"), failure);
                                 } else if (next.equals(shown)) {
                                     image.setImage(line);
                                 }

@@ -12,6 +12,7 @@ import yondershelf.render.PathTracer;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Scene;
 import yondershelf.table.SceneBuilder;
+import yondershelf.words.Phrase;
 import yondershelf.work.Parallel;
 import yondershelf.work.ProgramLog;
 
@@ -92,10 +93,10 @@ final class Renderer implements AutoCloseable {
                 draw(request, number);
             } catch (RuntimeException | Error e) {
                 // what one scene does to the renderer costs that picture; the next is drawn like any other
-                ProgramLog.note("drawing the table", e);
+                ProgramLog.note(Phrase.of("table.drawing-the-table"), e);
                 trouble.accept(Problem.of(
                         request.scene.name(),
-                        "it could not be drawn (" + e.getClass().getSimpleName() + ")"));
+                        Phrase.of("table.it-could-not-be-drawn", e.getClass().getSimpleName())));
                 forget();
             }
         }

@@ -26,6 +26,7 @@ import yondershelf.table.Backdrop;
 import yondershelf.table.Figures;
 import yondershelf.table.Light;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** The half of the window that shows the scene: its name and acts above, the picture, the figures people compare below. */
 public final class TablePane extends BorderPane {
@@ -48,24 +49,30 @@ public final class TablePane extends BorderPane {
         getStyleClass().add("table-pane");
         setId("table");
         name.getStyleClass().add("scene-name");
-        name.setAccessibleText("Name of the scene");
-        name.setTooltip(new Tooltip("Name of the scene"));
+        name.setAccessibleText(Phrase.of("table.name-of-the-scene"));
+        name.setTooltip(new Tooltip(Phrase.of("table.name-of-the-scene")));
         name.setOnAction(e -> rename());
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
                 rename();
             }
         });
-        Button undo = act("Undo", "Undo (Ctrl+Z)", () -> workspace.attempt(workspace.history()::undo));
-        Button redo = act("Redo", "Redo (Ctrl+Shift+Z)", () -> workspace.attempt(workspace.history()::redo));
-        Button frame = act("Frame", "Bring everything, or the chosen object, into view (F)", picture::frame);
+        Button undo = act(
+                Phrase.of("table.undo"),
+                Phrase.of("table.undo-ctrl-z"),
+                () -> workspace.attempt(workspace.history()::undo));
+        Button redo = act(
+                Phrase.of("table.redo"),
+                Phrase.of("table.redo-ctrl-shift-z"),
+                () -> workspace.attempt(workspace.history()::redo));
+        Button frame = act(Phrase.of("table.frame"), Phrase.of("table.bring-everything-or-the-chosen"), picture::frame);
         Button save = act(
-                "Save",
-                "Save the scene as GLB (Ctrl+S)",
+                Phrase.of("table.save"),
+                Phrase.of("table.save-the-scene-as-glb"),
                 () -> workspace.openScene().save());
         workspace.history().onChange(() -> {
-            hint(undo, "Undo", workspace.history().undoable(), "Ctrl+Z");
-            hint(redo, "Redo", workspace.history().redoable(), "Ctrl+Shift+Z");
+            hint(undo, Phrase.of("table.undo"), workspace.history().undoable(), "Ctrl+Z");
+            hint(redo, Phrase.of("table.redo"), workspace.history().redoable(), "Ctrl+Shift+Z");
         });
         for (Button button : List.of(undo, redo)) {
             button.setDisable(true);
@@ -75,11 +82,11 @@ public final class TablePane extends BorderPane {
         for (Button button : List.of(frame, save)) {
             button.setMinWidth(Region.USE_PREF_SIZE);
         }
-        Label mark = new Label("● not saved");
+        Label mark = new Label(Phrase.of("table.not-saved"));
         mark.setId("unsaved");
         mark.getStyleClass().add("unsaved");
         mark.setMinWidth(Region.USE_PREF_SIZE);
-        mark.setTooltip(new Tooltip("The scene holds what its file does not (Ctrl+S saves)"));
+        mark.setTooltip(new Tooltip(Phrase.of("table.the-scene-holds-what-its")));
         mark.visibleProperty().bind(workspace.openScene().unsaved());
         mark.managedProperty().bind(mark.visibleProperty());
         HBox head = new HBox(4, name, mark, undo, redo, frame, save);
@@ -115,14 +122,14 @@ public final class TablePane extends BorderPane {
     private VBox foot() {
         figures.getStyleClass().add("scene-figures");
         lightName.getStyleClass().add("figures");
-        slider(turn, "Turn of the environment, degrees");
-        slider(exposure, "Exposure, stops");
+        slider(turn, Phrase.of("table.turn-of-the-environment-degrees"));
+        slider(exposure, Phrase.of("table.exposure-stops"));
         turnFigure.setId("turn-figure");
         exposureFigure.setId("exposure-figure");
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        Label turnWord = new Label("Turn");
-        Label exposureWord = new Label("Exposure");
+        Label turnWord = new Label(Phrase.of("table.turn-2"));
+        Label exposureWord = new Label(Phrase.of("table.exposure"));
         turnWord.setMinWidth(Region.USE_PREF_SIZE);
         exposureWord.setMinWidth(Region.USE_PREF_SIZE);
         HBox light = new HBox(6, lightName, gap, turnWord, turn, turnFigure, exposureWord, exposure, exposureFigure);
@@ -140,8 +147,8 @@ public final class TablePane extends BorderPane {
         exposure.valueProperty()
                 .addListener(o ->
                         preview(workspace.table().scene().light().exposed(Math.rint(exposure.getValue() * 10) / 10)));
-        commitAfter(turn, "turn the environment");
-        commitAfter(exposure, "change the exposure");
+        commitAfter(turn, Phrase.of("table.turn-the-environment"));
+        commitAfter(exposure, Phrase.of("table.change-the-exposure"));
         return foot;
     }
 
@@ -173,7 +180,7 @@ public final class TablePane extends BorderPane {
         String wanted = name.getText().strip();
         Scene scene = workspace.table().scene();
         if (!wanted.isEmpty() && !wanted.equals(scene.name())) {
-            workspace.table().act("rename the scene", scene.named(wanted));
+            workspace.table().act(Phrase.of("table.rename-the-scene"), scene.named(wanted));
         }
     }
 
@@ -188,7 +195,7 @@ public final class TablePane extends BorderPane {
         workspace
                 .background()
                 .quietly(
-                        "Counting",
+                        Phrase.of("table.counting"),
                         work -> Figures.of(scene, workspace.catalogue().reader()),
                         f -> {
                             if (scene == workspace.table().scene()) {
@@ -205,19 +212,23 @@ public final class TablePane extends BorderPane {
                 ? ""
                 : String.join(
                         "\u2003",
-                        f.geometries() == 1 ? "1 geometry" : Words.count(f.geometries()) + " geometries",
+                        Words.plural(f.geometries(), "geometry"),
                         Words.plural(f.triangles(), "triangle"),
-                        Words.bytes(f.mapBytes()) + " maps");
+                        Phrase.of("table.maps", Words.bytes(f.mapBytes())));
     }
 
     private void lightFigures(Light light) {
-        lightName.setText(light.environment().name() + (light.away() ? " (away)" : ""));
+        lightName.setText(light.environment().name() + (light.away() ? Phrase.of("table.away") : ""));
         lightName.setTooltip(new Tooltip(
                 light.away()
-                        ? light.environment().name() + " is away: plain daylight stands in until its library is back"
-                        : "What lights the scene: " + light.environment().name()));
+                        ? Phrase.of(
+                                "table.is-away-plain-daylight-stands",
+                                light.environment().name())
+                        : Phrase.of(
+                                "table.what-lights-the-scene",
+                                light.environment().name())));
         turnFigure.setText(Math.round(light.turn()) + "°");
-        exposureFigure.setText(String.format(Locale.ROOT, "%+.1f EV", light.exposure()));
+        exposureFigure.setText(String.format(Phrase.language(), "%+.1f EV", light.exposure()));
     }
 
     /** The command that puts things of a kind on the table; null when they must be carried to their place. */
@@ -233,7 +244,7 @@ public final class TablePane extends BorderPane {
     private static String behind(@Nullable Backdrop backdrop) {
         return backdrop == null
                 ? ""
-                : "\u2003before " + backdrop.name() + (backdrop.picture() == null ? " (away)" : "");
+                : Phrase.of("table.before", backdrop.name(), backdrop.picture() == null ? Phrase.of("table.away") : "");
     }
 
     private void takeBackdropAway() {
@@ -241,7 +252,9 @@ public final class TablePane extends BorderPane {
         if (scene.light().backdrop() != null) {
             workspace
                     .table()
-                    .act("take the backdrop away", scene.lit(scene.light().before(null)));
+                    .act(
+                            Phrase.of("table.take-the-backdrop-away"),
+                            scene.lit(scene.light().before(null)));
         }
     }
 
@@ -252,9 +265,14 @@ public final class TablePane extends BorderPane {
     /** What the table can do, for keys and the command search. */
     public List<Command> commands() {
         List<Command> all = new ArrayList<>(List.of(
-                new Command("Frame the scene or the chosen object", "Table", "F", picture::frame),
-                new Command("Take the backdrop away", "Table", null, this::takeBackdropAway),
-                new Command("Show the list of objects", "Table", "O", objects::unfold)));
+                new Command(Phrase.of("table.frame-the-scene-or-the"), Phrase.of("table.table"), "F", picture::frame),
+                new Command(
+                        Phrase.of("table.take-the-backdrop-away-2"),
+                        Phrase.of("table.table"),
+                        null,
+                        this::takeBackdropAway),
+                new Command(
+                        Phrase.of("table.show-the-list-of-objects"), Phrase.of("table.table"), "O", objects::unfold)));
         all.addAll(picture.chosenActs().commands());
         return all;
     }

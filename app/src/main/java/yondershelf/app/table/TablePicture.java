@@ -23,6 +23,7 @@ import yondershelf.table.BuiltScene;
 import yondershelf.table.PartRef;
 import yondershelf.table.Placement;
 import yondershelf.table.Scene;
+import yondershelf.words.Phrase;
 
 /** The picture of the table: what is seen of the scene, and which of its objects is chosen. */
 public final class TablePicture extends Pane {
@@ -32,8 +33,7 @@ public final class TablePicture extends Pane {
     private final ImageView image = new ImageView();
     private final Outline outline = new Outline();
     private final Label sentence = new Label();
-    private final StackPane emptyPane =
-            new StackPane(new Label("Drag a model here from the shelf, or press Ctrl+Enter on it"));
+    private final StackPane emptyPane = new StackPane(new Label(Phrase.of("table.drag-a-model-here-from")));
     private View view = View.START;
     private Scene shown;
     private @Nullable BuiltScene built;
@@ -55,7 +55,7 @@ public final class TablePicture extends Pane {
         getStyleClass().add("table-picture");
         setId("table-picture");
         setFocusTraversable(true);
-        setAccessibleText("Table: the scene");
+        setAccessibleText(Phrase.of("table.table-the-scene"));
         image.setSmooth(true);
         sentence.getStyleClass().add("sentence");
         sentence.setVisible(false);

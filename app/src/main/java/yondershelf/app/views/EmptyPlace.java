@@ -6,6 +6,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
+import yondershelf.words.Phrase;
 
 /** What stands where nothing is yet: one sentence of what belongs there, and the acts that fill it. */
 public final class EmptyPlace extends VBox {
@@ -24,7 +25,7 @@ public final class EmptyPlace extends VBox {
 
     /** Offers to open the first library. */
     EmptyPlace offerLibrary(Runnable addLibrary) {
-        return offer("Open a folder as a library", "The folder stays as it is (Ctrl+L)", addLibrary);
+        return offer(Phrase.of("views.open-a-folder-as-a"), Phrase.of("views.the-folder-stays-as-it"), addLibrary);
     }
 
     /** Shows something more below what is there. */

@@ -4,6 +4,7 @@ import javafx.geometry.Pos;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import yondershelf.app.model.Workspace;
+import yondershelf.words.Phrase;
 
 /** Over the shelf while nothing stands on it: why, and what to do about it. */
 public final class EmptyShelf extends StackPane {
@@ -38,18 +39,18 @@ public final class EmptyShelf extends StackPane {
             return first.place();
         }
         if (workspace.query().get().equals(workspace.query().get().cleared())) {
-            return new EmptyPlace("Nothing stands here yet. Drop a folder, files or a .zip pack on the window.")
+            return new EmptyPlace(Phrase.of("views.nothing-stands-here-yet-drop"))
                     .offer(
-                            "Bring something in",
-                            "Go to intake (Ctrl+2)",
+                            Phrase.of("views.bring-something-in"),
+                            Phrase.of("views.go-to-intake-ctrl-2"),
                             () -> workspace.view().set(Workspace.View.INTAKE));
         }
         boolean unseen = !workspace.query().get().like().isEmpty()
                 && workspace.moreLike().unseen().get() > 0;
-        return new EmptyPlace(unseen ? "Nothing yet: most of it has not been looked at." : "Nothing matches.")
+        return new EmptyPlace(unseen ? Phrase.of("views.nothing-yet-most-of-it") : Phrase.of("views.nothing-matches"))
                 .offer(
-                        "Show everything",
-                        "Esc in the search line does the same",
+                        Phrase.of("views.show-everything"),
+                        Phrase.of("views.esc-in-the-search-line"),
                         () -> workspace.query().set(workspace.query().get().cleared()));
     }
 }

@@ -18,6 +18,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import yondershelf.mend.Finding;
+import yondershelf.words.Phrase;
 
 /** Findings, each under the file it was found at. However many there are, only those in view are laid out. */
 final class FindingList extends ListView<FindingList.Line> {
@@ -36,7 +37,7 @@ final class FindingList extends ListView<FindingList.Line> {
         this.choose = choose;
         setId("findings");
         getStyleClass().add("findings");
-        setAccessibleText("Findings");
+        setAccessibleText(Phrase.of("views.findings"));
         setCellFactory(list -> new Cell());
         getSelectionModel().selectedItemProperty().addListener((o, before, now) -> {
             Finding finding = now == null ? null : now.finding;
@@ -53,9 +54,9 @@ final class FindingList extends ListView<FindingList.Line> {
      * @param find shows the thing it is about on the shelf
      */
     void offer(Consumer<Finding> mend, Consumer<Finding> find) {
-        MenuItem remedy = new MenuItem("Apply the remedy");
-        MenuItem shelf = new MenuItem("Show it on the shelf");
-        MenuItem copy = new MenuItem("Copy details");
+        MenuItem remedy = new MenuItem(Phrase.of("views.apply-the-remedy"));
+        MenuItem shelf = new MenuItem(Phrase.of("views.show-it-on-the-shelf"));
+        MenuItem copy = new MenuItem(Phrase.of("views.copy-details"));
         remedy.setOnAction(e -> chosen().ifPresent(mend));
         shelf.setOnAction(e -> chosen().ifPresent(find));
         copy.setOnAction(e -> chosen().ifPresent(finding -> {
@@ -115,7 +116,8 @@ final class FindingList extends ListView<FindingList.Line> {
         seen.setWrapText(true);
         seen.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(seen, Priority.ALWAYS);
-        Label fix = new Label(finding.remedy() == null ? "No safe remedy" : "Remedy found");
+        Label fix = new Label(
+                finding.remedy() == null ? Phrase.of("views.no-safe-remedy") : Phrase.of("views.remedy-found"));
         fix.setMinWidth(Region.USE_PREF_SIZE);
         fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
         HBox row = new HBox(10, what, seen, fix);

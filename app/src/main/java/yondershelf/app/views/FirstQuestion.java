@@ -11,13 +11,14 @@ import javafx.scene.layout.VBox;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.LikelyFolders;
+import yondershelf.words.Phrase;
 
 /** The one question of a first start: where are your things? Folders of this machine that look like it are proposed. */
 final class FirstQuestion {
     private final EmptyPlace place;
     private final Workspace workspace;
     private final VBox likely = new VBox(6);
-    private final Label looking = new Label("Looking where they might be...");
+    private final Label looking = new Label(Phrase.of("views.looking-where-they-might-be"));
     private boolean asked;
 
     FirstQuestion(Workspace workspace, Runnable addLibrary) {
@@ -25,8 +26,7 @@ final class FirstQuestion {
         looking.getStyleClass().add("faint");
         likely.setFillWidth(true);
         likely.getChildren().add(looking);
-        place = new EmptyPlace(
-                        "Where are your things? Models, materials, HDRIs and textures of your libraries stand here.")
+        place = new EmptyPlace(Phrase.of("views.where-are-your-things-models"))
                 .show(likely)
                 .offerLibrary(addLibrary);
         place.setId("first-question");
@@ -46,7 +46,7 @@ final class FirstQuestion {
         workspace
                 .background()
                 .quietly(
-                        "Looking for likely folders",
+                        Phrase.of("views.looking-for-likely-folders"),
                         work -> LikelyFolders.find(LikelyFolders.usualPlaces(), work),
                         this::propose);
     }
@@ -60,7 +60,7 @@ final class FirstQuestion {
             button.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
             button.setMaxWidth(Double.MAX_VALUE);
             button.setMinHeight(Region.USE_PREF_SIZE);
-            button.setTooltip(new Tooltip("Open " + folder + " as a library; the folder stays as it is"));
+            button.setTooltip(new Tooltip(Phrase.of("views.open-as-a-library-the", folder)));
             button.setOnAction(e -> workspace.addLibrary(folder));
             likely.getChildren().add(button);
         }

@@ -6,6 +6,7 @@ import yondershelf.app.model.Filing;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
+import yondershelf.words.Phrase;
 
 /** What can be done with a folder: each is one act. */
 final class FolderMenu extends ContextMenu {
@@ -17,11 +18,14 @@ final class FolderMenu extends ContextMenu {
         this.library = library;
         getItems()
                 .addAll(
-                        item("new-folder", "New folder in it", () -> askForNew(workspace, library, folder)),
-                        item("rename-folder", "Rename or move it", () -> askForName(folder)),
+                        item(
+                                "new-folder",
+                                Phrase.of("views.new-folder-in-it"),
+                                () -> askForNew(workspace, library, folder)),
+                        item("rename-folder", Phrase.of("views.rename-or-move-it"), () -> askForName(folder)),
                         item(
                                 "delete-folder",
-                                "Delete it with all in it",
+                                Phrase.of("views.delete-it-with-all-in"),
                                 () -> workspace.filing().delete(library, folder)));
         getItems().forEach(i -> i.setDisable(library.isAway()));
     }
@@ -38,27 +42,32 @@ final class FolderMenu extends ContextMenu {
         workspace
                 .questions()
                 .ask(
-                        "A new folder in " + (in.isEmpty() ? library.name() : in) + ":",
-                        new Questions.Typed("Make it", "A name; a/b makes one in another (Enter)", "", typed -> {
-                            String path = Filing.path(typed);
-                            if (!path.isEmpty()) {
-                                workspace.filing().make(library, in.isEmpty() ? path : in + "/" + path);
-                            }
-                        }),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                        Phrase.of("views.a-new-folder-in", in.isEmpty() ? library.name() : in),
+                        new Questions.Typed(
+                                Phrase.of("views.make-it"), Phrase.of("views.a-name-a-b-makes"), "", typed -> {
+                                    String path = Filing.path(typed);
+                                    if (!path.isEmpty()) {
+                                        workspace.filing().make(library, in.isEmpty() ? path : in + "/" + path);
+                                    }
+                                }),
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 
     private void askForName(String folder) {
         workspace
                 .questions()
                 .ask(
-                        "Another name or place for " + folder + ", from the library's root:",
-                        new Questions.Typed("Rename it", "As " + folder + " is written (Enter)", folder, typed -> {
-                            String path = Filing.path(typed);
-                            if (!path.isEmpty() && !path.equals(folder)) {
-                                workspace.filing().rename(library, folder, path);
-                            }
-                        }),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                        Phrase.of("views.another-name-or-place-for", folder),
+                        new Questions.Typed(
+                                Phrase.of("views.rename-it"),
+                                Phrase.of("views.as-is-written-enter", folder),
+                                folder,
+                                typed -> {
+                                    String path = Filing.path(typed);
+                                    if (!path.isEmpty() && !path.equals(folder)) {
+                                        workspace.filing().rename(library, folder, path);
+                                    }
+                                }),
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 }

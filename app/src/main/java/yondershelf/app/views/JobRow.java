@@ -8,20 +8,21 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import yondershelf.app.model.Words;
 import yondershelf.content.Problem;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 
 /** One job in the list: where it stands, the reasons of what went wrong, and its end by hand. */
 final class JobRow extends VBox {
     private final Job<?> job;
     private final Label state = new Label();
-    private final Button cancel = new Button("Cancel");
+    private final Button cancel = new Button(Phrase.of("views.cancel"));
     private int told;
 
     JobRow(Job<?> job) {
         super(4);
         this.job = job;
         cancel.getStyleClass().add("quiet");
-        cancel.setTooltip(new Tooltip("Stop " + job.title()));
+        cancel.setTooltip(new Tooltip(Phrase.of("views.stop", job.title())));
         cancel.setOnAction(e -> job.cancel());
         HBox line = new HBox(10, state, cancel);
         line.setAlignment(Pos.CENTER_LEFT);
@@ -33,11 +34,11 @@ final class JobRow extends VBox {
     /** Tells where the job stands now. */
     void update() {
         String stands = switch (job.state()) {
-            case WAITING -> "waiting";
-            case RUNNING -> progress(job) + ", running for " + Words.seconds(job.seconds());
-            case DONE -> "done in " + Words.seconds(job.seconds());
-            case CANCELLED -> "cancelled";
-            case FAILED -> "failed";
+            case WAITING -> Phrase.of("views.waiting");
+            case RUNNING -> Phrase.of("views.running-for", progress(job), Words.seconds(job.seconds()));
+            case DONE -> Phrase.of("views.done-in", Words.seconds(job.seconds()));
+            case CANCELLED -> Phrase.of("views.cancelled");
+            case FAILED -> Phrase.of("views.failed");
         };
         state.setText(job.title() + ": " + stands);
         cancel.setVisible(!job.isOver());
@@ -52,6 +53,6 @@ final class JobRow extends VBox {
 
     /** How far a job is: a count when its end is known, else what it does. */
     static String progress(Job<?> job) {
-        return job.total() > 0 ? Words.count(job.done()) + " of " + Words.count(job.total()) : job.what();
+        return job.total() > 0 ? Phrase.of("views.of", Words.count(job.done()), Words.count(job.total())) : job.what();
     }
 }

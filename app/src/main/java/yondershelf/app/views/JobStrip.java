@@ -29,6 +29,7 @@ import yondershelf.app.model.Together;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
+import yondershelf.words.Phrase;
 import yondershelf.work.Job;
 
 /** The quiet strip at the bottom edge: what is being done, how far, how long, cancel. It opens into the list with reasons. */
@@ -40,17 +41,17 @@ public final class JobStrip extends BorderPane {
     private final Label title = new Label();
     private final ProgressBar bar = new ProgressBar();
     private final Label progress = new Label();
-    private final Button cancel = new Button("Cancel");
+    private final Button cancel = new Button(Phrase.of("views.cancel"));
     private final Label message = new Label();
     private final HBox news = new HBox(6);
-    private final Button dismiss = new Button("Close");
-    private final Button more = new Button("Jobs");
+    private final Button dismiss = new Button(Phrase.of("views.close"));
+    private final Button more = new Button(Phrase.of("views.jobs"));
     private final VBox list = new VBox(4);
-    private final Label none = new Label("No jobs yet");
+    private final Label none = new Label(Phrase.of("views.no-jobs-yet"));
     private final ScrollPane open = new ScrollPane(list);
     private final Map<Job<?>, JobRow> rows = new IdentityHashMap<>();
     private final Map<Problem, ProblemRow> problemRows = new HashMap<>();
-    private final Button copy = new Button("Copy details");
+    private final Button copy = new Button(Phrase.of("views.copy-details"));
     private final Optional<Node> earlier;
     private @Nullable Job<?> shown;
 
@@ -60,12 +61,12 @@ public final class JobStrip extends BorderPane {
         getStyleClass().add("job-strip");
         setId("jobs");
         bar.getStyleClass().add("job-bar");
-        bar.setAccessibleText("Progress");
+        bar.setAccessibleText(Phrase.of("views.progress"));
         title.getStyleClass().add("job-title");
         message.getStyleClass().add("trouble");
         message.setId("message");
         cancel.getStyleClass().add("quiet");
-        cancel.setTooltip(new Tooltip("Stop this job"));
+        cancel.setTooltip(new Tooltip(Phrase.of("views.stop-this-job")));
         cancel.setOnAction(e -> {
             Job<?> job = shown;
             if (job != null) {
@@ -73,11 +74,11 @@ public final class JobStrip extends BorderPane {
             }
         });
         dismiss.getStyleClass().add("quiet");
-        dismiss.setTooltip(new Tooltip("Put this message away"));
+        dismiss.setTooltip(new Tooltip(Phrase.of("views.put-this-message-away")));
         dismiss.setOnAction(e -> workspace.problem().set(null));
         dismiss.setMinWidth(Region.USE_PREF_SIZE);
         more.getStyleClass().add("quiet");
-        more.setTooltip(new Tooltip("Show the latest jobs and what went wrong (Ctrl+J)"));
+        more.setTooltip(new Tooltip(Phrase.of("views.show-the-latest-jobs-and")));
         more.setOnAction(e -> toggle());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
@@ -98,7 +99,7 @@ public final class JobStrip extends BorderPane {
         copy.getStyleClass().add("quiet");
         copy.setId("copy-details");
         copy.setMinWidth(Region.USE_PREF_SIZE);
-        copy.setTooltip(new Tooltip("Copy what went wrong as text: file, cause, what to do"));
+        copy.setTooltip(new Tooltip(Phrase.of("views.copy-what-went-wrong-as")));
         copy.setOnAction(e -> workspace.problems().copyDetails());
         message.setAccessibleRole(AccessibleRole.TEXT);
         refresh();
@@ -108,15 +109,16 @@ public final class JobStrip extends BorderPane {
     private void showNews() {
         news.getChildren().clear();
         for (Arrived.News came : workspace.arrived().news().get().values()) {
-            Button show = new Button(Words.count(came.count()) + " new in " + workspace.libraryName(came.library()));
+            Button show = new Button(
+                    Phrase.of("views.new-in", Words.count(came.count()), workspace.libraryName(came.library())));
             show.getStyleClass().addAll("quiet", "news");
             show.setMinWidth(Region.USE_PREF_SIZE);
-            show.setTooltip(new Tooltip("Show just what came"));
+            show.setTooltip(new Tooltip(Phrase.of("views.show-just-what-came")));
             show.setOnAction(e -> workspace.arrived().show(came));
             Button enough = new Button("×");
             enough.getStyleClass().add("quiet");
-            enough.setTooltip(new Tooltip("Put this message away"));
-            enough.setAccessibleText("Put away what is said of " + workspace.libraryName(came.library()));
+            enough.setTooltip(new Tooltip(Phrase.of("views.put-this-message-away")));
+            enough.setAccessibleText(Phrase.of("views.put-away-what-is-said", workspace.libraryName(came.library())));
             enough.setOnAction(e -> workspace.arrived().forget(came));
             news.getChildren().addAll(show, enough);
         }
@@ -124,7 +126,7 @@ public final class JobStrip extends BorderPane {
 
     /** What became of the last intake before this start. */
     private static Node row(IntakeReport report) {
-        VBox row = new VBox(4, new Label("Before this start: " + report.title()));
+        VBox row = new VBox(4, new Label(Phrase.of("views.before-this-start", report.title())));
         for (String reason : report.reasons()) {
             Label line = new Label("   ▲ " + reason);
             line.getStyleClass().add("trouble");
@@ -164,8 +166,9 @@ public final class JobStrip extends BorderPane {
             // a bar that runs to and fro is motion: somebody may have asked for less
             boolean still = shown.share() < 0 && Platform.getPreferences().isReducedMotion();
             bar.setProgress(still ? 0.5 : shown.share());
-            String left = shown.secondsLeft() > 1 ? ", about " + Words.seconds(shown.secondsLeft()) : "";
-            String others = running.size() > 1 ? "   and " + Words.plural(running.size() - 1, "other job") : "";
+            String left = shown.secondsLeft() > 1 ? Phrase.of("views.about", Words.seconds(shown.secondsLeft())) : "";
+            String others =
+                    running.size() > 1 ? Phrase.of("views.and", Words.plural(running.size() - 1, "other job")) : "";
             progress.setText(JobRow.progress(shown) + left + others);
         }
         Problem problem = workspace.problem().get();
@@ -174,9 +177,10 @@ public final class JobStrip extends BorderPane {
         message.setText(
                 problem == null
                         ? ""
-                        : "▲ " + problem.sentence() + (others > 0 ? "  (and " + Words.count(others) + " more)" : ""));
+                        : "▲ " + problem.sentence()
+                                + (others > 0 ? Phrase.of("views.and-more", Words.count(others)) : ""));
         message.setTooltip(problem == null ? null : new Tooltip(problem.sentence()));
-        message.setAccessibleText(problem == null ? null : "Problem: " + problem.sentence());
+        message.setAccessibleText(problem == null ? null : Phrase.of("views.problem", problem.sentence()));
         if (problem != null && !message.getText().equals(before)) {
             // screen readers are told at once, wherever the keys are
             message.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);

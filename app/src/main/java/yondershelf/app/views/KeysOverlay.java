@@ -17,6 +17,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
+import yondershelf.words.Phrase;
 
 /** All commands with their keys; typing narrows them, Enter runs one. */
 public final class KeysOverlay extends StackPane {
@@ -29,10 +30,10 @@ public final class KeysOverlay extends StackPane {
         this.commands = commands;
         getStyleClass().add("overlay");
         setId("commands");
-        field.setPromptText("What do you want to do?");
-        field.setAccessibleText("Search the commands");
+        field.setPromptText(Phrase.of("views.what-do-you-want-to"));
+        field.setAccessibleText(Phrase.of("views.search-the-commands"));
         field.setId("command-line");
-        field.setTooltip(new Tooltip("Parts of a command's name; Enter runs the one that is marked"));
+        field.setTooltip(new Tooltip(Phrase.of("views.parts-of-a-command-s")));
         list.setCellFactory(v -> new Row());
         list.setFocusTraversable(false);
         VBox box = new VBox(8, field, list);

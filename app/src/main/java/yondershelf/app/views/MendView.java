@@ -28,6 +28,7 @@ import yondershelf.library.Library;
 import yondershelf.mend.Finding;
 import yondershelf.render.Booth;
 import yondershelf.search.Query;
+import yondershelf.words.Phrase;
 
 /** What is wrong: left the findings, right the chosen one's evidence large and its remedy, one act that applies it. */
 public final class MendView extends BorderPane {
@@ -40,11 +41,11 @@ public final class MendView extends BorderPane {
     private final FindingList list = new FindingList(this::choose);
     private final RunsList runs;
     private final ScrollPane scroll;
-    private final Button earlier = new Button("Earlier changes");
+    private final Button earlier = new Button(Phrase.of("views.earlier-changes"));
     private boolean runsShown;
-    private final Label heading = new Label("Mend");
-    private final Button all = new Button("Apply every remedy");
-    private final Button one = new Button("Apply this remedy");
+    private final Label heading = new Label(Phrase.of("views.mend"));
+    private final Button all = new Button(Phrase.of("views.apply-every-remedy"));
+    private final Button one = new Button(Phrase.of("views.apply-this-remedy"));
     private final EvidencePicture asItIs = new EvidencePicture(EDGE);
     private final ImageView found = new ImageView();
     private final Label foundName = new Label();
@@ -65,18 +66,18 @@ public final class MendView extends BorderPane {
         heading.getStyleClass().add("view-heading");
         all.setId("mend-all");
         all.getStyleClass().add("main-act");
-        all.setTooltip(new Tooltip("Apply all remedies that are known; it can be undone"));
+        all.setTooltip(new Tooltip(Phrase.of("views.apply-all-remedies-that-are")));
         all.setOnAction(
                 e -> workspace.faults().mend(workspace.faults().findings().get()));
-        Button check = new Button("Check again");
+        Button check = new Button(Phrase.of("views.check-again"));
         check.getStyleClass().add("quiet");
-        check.setTooltip(new Tooltip("Look through the libraries for findings again"));
+        check.setTooltip(new Tooltip(Phrase.of("views.look-through-the-libraries-for")));
         check.setOnAction(e -> workspace.scan());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         earlier.getStyleClass().add("quiet");
         earlier.setId("earlier");
-        earlier.setTooltip(new Tooltip("All changes made to files so far, to take back (Ctrl+H)"));
+        earlier.setTooltip(new Tooltip(Phrase.of("views.all-changes-made-to-files")));
         earlier.setOnAction(e -> showRuns(!runsShown));
         HBox head = new HBox(10, heading, gap, all, earlier, check);
         head.setAlignment(Pos.CENTER_LEFT);
@@ -88,7 +89,7 @@ public final class MendView extends BorderPane {
         setCenter(list);
         one.setId("mend-one");
         one.getStyleClass().add("main-act");
-        one.setTooltip(new Tooltip("Apply this remedy; it can be undone"));
+        one.setTooltip(new Tooltip(Phrase.of("views.apply-this-remedy-it-can")));
         one.setOnAction(e -> {
             Finding now = chosen;
             if (now != null) {
@@ -135,7 +136,7 @@ public final class MendView extends BorderPane {
     public void showRuns(boolean wanted) {
         runsShown = wanted;
         setCenter(wanted ? scroll : list);
-        earlier.setText(wanted ? "Findings" : "Earlier changes");
+        earlier.setText(wanted ? Phrase.of("views.findings") : Phrase.of("views.earlier-changes"));
         fill();
         side.setVisible(!wanted && !workspace.faults().findings().get().isEmpty());
         side.setManaged(side.isVisible());
@@ -148,10 +149,14 @@ public final class MendView extends BorderPane {
         List<Finding> findings = workspace.faults().findings().get();
         long mendable = findings.stream().filter(f -> f.remedy() != null).count();
         heading.setText(
-                runsShown ? "Earlier changes" : findings.isEmpty() ? "Mend" : Words.plural(findings.size(), "finding"));
+                runsShown
+                        ? Phrase.of("views.earlier-changes")
+                        : findings.isEmpty() ? Phrase.of("views.mend") : Words.plural(findings.size(), "finding"));
         all.setVisible(!runsShown);
         all.setManaged(!runsShown);
-        all.setText("Apply " + (mendable == 1 ? "the one remedy" : "all " + mendable + " remedies"));
+        all.setText(Phrase.of(
+                "views.apply",
+                mendable == 1 ? Phrase.of("views.the-one-remedy") : Phrase.of("views.all-remedies", mendable)));
         all.setDisable(mendable == 0);
         if (findings.isEmpty()) {
             list.setPlaceholder(emptyPlace());
@@ -174,10 +179,9 @@ public final class MendView extends BorderPane {
 
     private EmptyPlace emptyPlace() {
         if (workspace.catalogue().libraries().isEmpty()) {
-            return new EmptyPlace("Findings in your libraries are listed here, each with its remedy.")
-                    .offerLibrary(addLibrary);
+            return new EmptyPlace(Phrase.of("views.findings-in-your-libraries-are")).offerLibrary(addLibrary);
         }
-        return new EmptyPlace("Nothing was found to be wrong in the open libraries.");
+        return new EmptyPlace(Phrase.of("views.nothing-was-found-to-be"));
     }
 
     /** Shows the thing a finding is about on the shelf. */
@@ -185,7 +189,7 @@ public final class MendView extends BorderPane {
         workspace
                 .background()
                 .quietly(
-                        "Finding " + finding.path(),
+                        Phrase.of("views.finding", finding.path()),
                         work -> workspace.catalogue().asset(finding.asset()),
                         found -> found.ifPresent(asset -> {
                             workspace.query().set(Query.EVERYTHING.withWords(asset.name()));
@@ -213,7 +217,10 @@ public final class MendView extends BorderPane {
         title.setText(finding.code().title());
         evidence.setText(finding.evidence() + ".");
         Finding.Remedy fix = finding.remedy();
-        remedy.setText(fix == null ? "No safe remedy is known." : "Remedy: " + lower(fix.sentence()) + ".");
+        remedy.setText(
+                fix == null
+                        ? Phrase.of("views.no-safe-remedy-is-known")
+                        : Phrase.of("views.remedy", lower(fix.sentence())));
         workspace.catalogue().asset(finding.asset()).ifPresent(asset -> {
             PreviewLoader.Shown shown = loader.get(asset);
             asItIs.show(shown == null ? null : shown.image());
@@ -233,7 +240,7 @@ public final class MendView extends BorderPane {
         workspace
                 .background()
                 .quietly(
-                        "Preview of " + asset.name(),
+                        Phrase.of("views.preview-of", asset.name()),
                         work -> {
                             Picture kept = workspace.catalogue().contents().keptPreview(asset, PreviewLoader.SIZE);
                             return Optional.ofNullable(
@@ -256,14 +263,19 @@ public final class MendView extends BorderPane {
     }
 
     private void showFound(Finding finding, Library library, String source) {
-        workspace.background().quietly("Reading the found texture", work -> foundTexture(library, source), texture -> {
-            if (finding.equals(chosen)) {
-                found.setImage(Images.of(texture));
-                foundName.setText("found: " + source);
-                foundBox.setVisible(true);
-                foundBox.setManaged(true);
-            }
-        });
+        workspace
+                .background()
+                .quietly(
+                        Phrase.of("views.reading-the-found-texture"),
+                        work -> foundTexture(library, source),
+                        texture -> {
+                            if (finding.equals(chosen)) {
+                                found.setImage(Images.of(texture));
+                                foundName.setText(Phrase.of("views.found", source));
+                                foundBox.setVisible(true);
+                                foundBox.setManaged(true);
+                            }
+                        });
     }
 
     private Picture foundTexture(Library library, String source) throws ProblemException {

@@ -13,6 +13,7 @@ import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.search.Query;
+import yondershelf.words.Phrase;
 
 /** What can be done at a place: go there, and with whole libraries more. */
 final class PlaceActs {
@@ -89,25 +90,27 @@ final class PlaceActs {
         }
         KnownLibrary library = shown.library();
         ContextMenu menu = new ContextMenu();
-        MenuItem target = item("New things go here", () -> workspace.setTarget(library));
+        MenuItem target = item(Phrase.of("views.new-things-go-here"), () -> workspace.setTarget(library));
         target.setDisable(library.isAway() || shown.target());
-        MenuItem name = item("Rename", rename);
+        MenuItem name = item(Phrase.of("views.rename"), rename);
         name.setDisable(library.isAway());
-        MenuItem look = item("Look through it again", workspace::scan);
+        MenuItem look = item(Phrase.of("views.look-through-it-again"), workspace::scan);
         look.setDisable(library.isAway());
         List<KnownLibrary> all = workspace.known().get();
         int place = all.indexOf(library);
-        MenuItem up = item("Move up", () -> move(library, place - 1));
+        MenuItem up = item(Phrase.of("views.move-up"), () -> move(library, place - 1));
         up.setDisable(place <= 0);
-        MenuItem down = item("Move down", () -> move(library, place + 1));
+        MenuItem down = item(Phrase.of("views.move-down"), () -> move(library, place + 1));
         down.setDisable(place >= all.size() - 1);
         MenuItem hide = item(
-                library.isHidden() ? "Show it again" : "Hide it",
+                library.isHidden() ? Phrase.of("views.show-it-again") : Phrase.of("views.hide-it"),
                 () -> workspace.onLibraries(
-                        library.isHidden() ? "Showing " + library.name() : "Hiding " + library.name(),
+                        library.isHidden()
+                                ? Phrase.of("views.showing", library.name())
+                                : Phrase.of("views.hiding", library.name()),
                         catalogue -> catalogue.hide(library, !library.isHidden())));
-        MenuItem remove = item("Remove from the list", () -> askToRemove(library));
-        MenuItem folder = item("New folder in it", () -> FolderMenu.askForNew(workspace, library, ""));
+        MenuItem remove = item(Phrase.of("views.remove-from-the-list"), () -> askToRemove(library));
+        MenuItem folder = item(Phrase.of("views.new-folder-in-it"), () -> FolderMenu.askForNew(workspace, library, ""));
         folder.setDisable(library.isAway());
         menu.getItems()
                 .addAll(
@@ -131,7 +134,7 @@ final class PlaceActs {
     }
 
     private void move(KnownLibrary library, int place) {
-        workspace.onLibraries("Sorting the libraries", catalogue -> catalogue.move(library, place));
+        workspace.onLibraries(Phrase.of("views.sorting-the-libraries"), catalogue -> catalogue.move(library, place));
     }
 
     /** Only the list is changed, but a library that is away is not easily found again. */
@@ -139,19 +142,20 @@ final class PlaceActs {
         workspace
                 .questions()
                 .ask(
-                        "Remove " + library.name()
-                                + " from the list? No file is deleted: its folder and all labels stay.",
+                        Phrase.of("views.remove-from-the-list-no", library.name()),
                         new Questions.Choice(
-                                "Remove it",
-                                "It can be opened again at any time",
+                                Phrase.of("views.remove-it"),
+                                Phrase.of("views.it-can-be-opened-again"),
                                 () -> workspace.onLibraries(
-                                        "Removing " + library.name(), catalogue -> catalogue.close(library.root()))),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                                        Phrase.of("views.removing", library.name()),
+                                        catalogue -> catalogue.close(library.root()))),
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 
     void rename(KnownLibrary library, String name) {
         if (!name.isBlank() && !name.strip().equals(library.name())) {
-            workspace.onLibraries("Renaming " + library.name(), catalogue -> catalogue.rename(library, name));
+            workspace.onLibraries(
+                    Phrase.of("views.renaming", library.name()), catalogue -> catalogue.rename(library, name));
         }
     }
 }

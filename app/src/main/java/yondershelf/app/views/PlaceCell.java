@@ -24,6 +24,7 @@ import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.PlaceTree;
 import yondershelf.app.model.PlaceTree.Row;
 import yondershelf.app.model.Words;
+import yondershelf.words.Phrase;
 
 /** One row of the places, used again for others as the column scrolls. */
 final class PlaceCell extends ListCell<Row> {
@@ -105,11 +106,13 @@ final class PlaceCell extends ListCell<Row> {
             case PlaceTree.Heading heading -> plain(heading.id(), "place-heading");
             case PlaceTree.Hint hint -> plain(hint.id(), "place-hint");
             case PlaceTree.LibraryActs acts -> {
-                setAccessibleText("Add a library or make a new one");
+                setAccessibleText(Phrase.of("views.add-a-library-or-make"));
                 yield acts();
             }
-            case PlaceTree.Everything all -> place(row, "Everything", all.count(), "All libraries that are shown");
-            case PlaceTree.Taken taken -> place(row, "Just taken in", taken.count(), "What came with the last intake");
+            case PlaceTree.Everything all ->
+                place(row, Phrase.of("views.everything"), all.count(), Phrase.of("views.all-libraries-that-are-shown"));
+            case PlaceTree.Taken taken ->
+                place(row, Phrase.of("views.just-taken-in"), taken.count(), Phrase.of("views.what-came-with-the-last"));
             case PlaceTree.SearchRow search -> {
                 Node node = place(
                         row,
@@ -119,7 +122,8 @@ final class PlaceCell extends ListCell<Row> {
                 setContextMenu(view.menu(search));
                 yield node;
             }
-            case PlaceTree.Unfiled unfiled -> place(row, "Unfiled", unfiled.count(), "What carries no tag yet");
+            case PlaceTree.Unfiled unfiled ->
+                place(row, Phrase.of("views.unfiled"), unfiled.count(), Phrase.of("views.what-carries-no-tag-yet"));
             case PlaceTree.TagRow tag -> {
                 Node node = place(row, tag.name(), tag.count(), tag.tag());
                 setContextMenu(view.menu(tag));
@@ -143,11 +147,11 @@ final class PlaceCell extends ListCell<Row> {
     }
 
     private Node acts() {
-        Button open = new Button("Add a library");
-        open.setTooltip(new Tooltip("Open a folder as a library (Ctrl+L)"));
+        Button open = new Button(Phrase.of("views.add-a-library"));
+        open.setTooltip(new Tooltip(Phrase.of("views.open-a-folder-as-a-library")));
         open.setOnAction(e -> view.addLibrary());
-        Button make = new Button("New");
-        make.setTooltip(new Tooltip("Make a new library, with folders to begin with"));
+        Button make = new Button(Phrase.of("views.new"));
+        make.setTooltip(new Tooltip(Phrase.of("views.make-a-new-library-with")));
         make.setOnAction(e -> view.createLibrary());
         HBox both = new HBox(open, make);
         for (Button button : new Button[] {open, make}) {
@@ -158,16 +162,16 @@ final class PlaceCell extends ListCell<Row> {
     }
 
     private Node library(PlaceTree.LibraryRow row) {
-        String state = row.away() ? ", away" : row.hidden() ? ", hidden" : "";
+        String state = row.away() ? Phrase.of("views.away") : row.hidden() ? Phrase.of("views.hidden") : "";
         String hint = row.library().root()
                 + (row.away()
-                        ? " is not there now. Nothing of it is lost: connect its drive, and it comes back by itself"
-                        : row.target() ? "\nNew things go here" : "");
+                        ? Phrase.of("views.is-not-there-now-nothing")
+                        : row.target() ? Phrase.of("views.new-things-go-here-2") : "");
         Node node = place(row, row.name() + state, row.count(), hint);
         pseudoClass(AWAY, row.away() || row.hidden());
         if (row.target()) {
             word.setGraphic(Glyphs.tray());
-            setAccessibleText(getAccessibleText() + ", new things go here");
+            setAccessibleText(Phrase.of("views.new-things-go-here-3", getAccessibleText()));
         }
         setContextMenu(view.menu(row));
         return node;
@@ -184,7 +188,8 @@ final class PlaceCell extends ListCell<Row> {
         place.pseudoClassStateChanged(CHOSEN, view.isChosen(row));
         hint.setText(tip);
         setTooltip(hint);
-        setAccessibleText(name + ", " + count + (row.isBranch() ? (view.isOpen(row) ? ", open" : ", closed") : ""));
+        setAccessibleText(name + ", " + count
+                + (row.isBranch() ? (view.isOpen(row) ? Phrase.of("views.open") : Phrase.of("views.closed")) : ""));
         setAccessibleHelp(view.drops().help(row));
         return place;
     }
@@ -201,8 +206,8 @@ final class PlaceCell extends ListCell<Row> {
         }
         TextField field = new TextField(library.name());
         field.getStyleClass().add("in-place");
-        field.setAccessibleText("Name of the library");
-        field.setTooltip(new Tooltip("Enter gives the name, Esc leaves it"));
+        field.setAccessibleText(Phrase.of("views.name-of-the-library"));
+        field.setTooltip(new Tooltip(Phrase.of("views.enter-gives-the-name-esc")));
         field.setOnAction(e -> {
             setGraphic(graphic(row));
             done.accept(field.getText());

@@ -14,6 +14,7 @@ import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.library.Relabel;
+import yondershelf.words.Phrase;
 
 /** What becomes of what is let go over a place: said while it is carried there, done when it is let go. */
 final class PlaceDrops {
@@ -33,12 +34,16 @@ final class PlaceDrops {
     /** What a place is for, for those who hear it read. */
     String help(Row row) {
         return switch (row) {
-            case PlaceTree.TagRow tag -> "gives the tag " + tag.tag();
-            case PlaceTree.LibraryRow library -> library.away() ? "" : "takes files and assets into " + library.name();
+            case PlaceTree.TagRow tag -> Phrase.of("views.gives-the-tag", tag.tag());
+            case PlaceTree.LibraryRow library ->
+                library.away() ? "" : Phrase.of("views.takes-files-and-assets-into", library.name());
             case PlaceTree.FolderRow folder ->
                 folder.library().isAway()
                         ? ""
-                        : "takes files and assets into " + folder.library().name() + " / " + folder.path();
+                        : Phrase.of(
+                                "views.takes-files-and-assets-into-2",
+                                folder.library().name(),
+                                folder.path());
             default -> "";
         };
     }
@@ -51,9 +56,9 @@ final class PlaceDrops {
         }
         return switch (row) {
             case PlaceTree.TagRow tag -> {
-                String one = "gives the tag " + tag.tag();
+                String one = Phrase.of("views.gives-the-tag", tag.tag());
                 yield Carry.isFromElsewhere(board) || Carry.of(board, workspace) != null
-                        ? one + (Carry.isMany(board) ? " to " + carried() : "")
+                        ? one + (Carry.isMany(board) ? Phrase.of("views.to", carried()) : "")
                         : "";
             }
             case PlaceTree.LibraryRow library -> into(library.library(), "", board);
@@ -72,28 +77,28 @@ final class PlaceDrops {
             return "";
         }
         if (Carry.isFromElsewhere(board)) {
-            return "shows what would go into " + place;
+            return Phrase.of("views.shows-what-would-go-into", place);
         }
         Asset asset = Carry.of(board, workspace);
         if (asset == null) {
             return "";
         }
         if (Carry.isMany(board)) {
-            return "moves " + carried() + " to " + place;
+            return Phrase.of("views.moves-to", carried(), place);
         }
         String own =
                 workspace.catalogue().libraryOf(asset.id()).map(Library::id).orElse("");
         return own.equals(library.id()) && !asset.folder().equals(folder) && !asset.isApart()
-                ? "moves it to " + place
+                ? Phrase.of("views.moves-it-to", place)
                 : "";
     }
 
     private static String nesting(Row row, String tag) {
         return switch (row) {
             case PlaceTree.TagRow other ->
-                nested(tag, other.tag()).isEmpty() ? "" : "makes it " + nested(tag, other.tag());
+                nested(tag, other.tag()).isEmpty() ? "" : Phrase.of("views.makes-it", nested(tag, other.tag()));
             case PlaceTree.Heading heading ->
-                heading.id().equals("Tags") && tag.indexOf('/') >= 0 ? "makes it " + last(tag) : "";
+                heading.id().equals("Tags") && tag.indexOf('/') >= 0 ? Phrase.of("views.makes-it", last(tag)) : "";
             default -> "";
         };
     }
@@ -147,10 +152,13 @@ final class PlaceDrops {
     private void giveTag(String tag, Dragboard board) {
         Asset asset = Carry.of(board, workspace);
         if (asset != null && Carry.isMany(board)) {
-            workspace.chosen().label("tag " + tag, Relabel.NOTHING.tagged(tag));
+            workspace.chosen().label(Phrase.of("views.tag", tag), Relabel.NOTHING.tagged(tag));
         } else if (asset != null) {
             workspace.edit(
-                    asset, "add tag " + tag, List.of(Edit.tag(asset.id(), tag)), List.of(Edit.untag(asset.id(), tag)));
+                    asset,
+                    Phrase.of("views.add-tag", tag),
+                    List.of(Edit.tag(asset.id(), tag)),
+                    List.of(Edit.untag(asset.id(), tag)));
         }
     }
 }

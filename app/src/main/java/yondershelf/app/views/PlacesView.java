@@ -14,6 +14,7 @@ import yondershelf.app.model.PlaceTree.Row;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.library.Library;
+import yondershelf.words.Phrase;
 
 /**
  * The slim column of places: libraries with their folders, tags, unfiled. Each takes what is dropped on it. Only what is seen
@@ -45,7 +46,7 @@ public final class PlacesView extends ListView<Row> {
         this.drops = new PlaceDrops(workspace, this::bring);
         getStyleClass().add("places");
         setId("places");
-        setAccessibleText("Places");
+        setAccessibleText(Phrase.of("views.places"));
         setCellFactory(list -> {
             PlaceCell cell = new PlaceCell(this);
             cells.add(cell);

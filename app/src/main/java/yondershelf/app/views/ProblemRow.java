@@ -10,6 +10,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import yondershelf.content.Problem;
 import yondershelf.content.Visible;
+import yondershelf.words.Phrase;
 
 /** One problem: which file, why, what to do. */
 final class ProblemRow extends HBox {
@@ -29,10 +30,10 @@ final class ProblemRow extends HBox {
             words.getChildren().add(advice);
         }
         HBox.setHgrow(words, Priority.ALWAYS);
-        Button close = new Button("Close");
+        Button close = new Button(Phrase.of("views.close"));
         close.getStyleClass().add("quiet");
         close.setMinWidth(Region.USE_PREF_SIZE);
-        close.setTooltip(new Tooltip("Put this problem away"));
+        close.setTooltip(new Tooltip(Phrase.of("views.put-this-problem-away")));
         close.setOnAction(e -> putAway.run());
         getStyleClass().add("problem-row");
         getChildren().addAll(words, close);

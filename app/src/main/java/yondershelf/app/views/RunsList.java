@@ -18,11 +18,11 @@ import yondershelf.app.model.Questions;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.library.UndoRun;
+import yondershelf.words.Phrase;
 
 /** All changes that were ever made to files of the libraries, newest first; each can be taken back. */
 final class RunsList extends VBox {
-    private static final DateTimeFormatter WHEN =
-            DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", java.util.Locale.ENGLISH);
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Phrase.language());
 
     private final Workspace workspace;
 
@@ -37,7 +37,7 @@ final class RunsList extends VBox {
         workspace
                 .background()
                 .quietly(
-                        "Listing earlier changes",
+                        Phrase.of("views.listing-earlier-changes"),
                         work -> new Found(
                                 workspace.fileRuns().all(), workspace.fileRuns().kept()),
                         this::fill);
@@ -49,9 +49,7 @@ final class RunsList extends VBox {
         List<FileRuns.Listed> runs = found.runs;
         getChildren().clear();
         if (runs.isEmpty()) {
-            getChildren()
-                    .add(new EmptyPlace(
-                            "Changes made to files by intake and mend are listed here; each can be taken back."));
+            getChildren().add(new EmptyPlace(Phrase.of("views.changes-made-to-files-by")));
         }
         runs.forEach(run -> getChildren().add(row(run)));
         found.kept.forEach(kept -> getChildren().add(row(kept)));
@@ -61,26 +59,28 @@ final class RunsList extends VBox {
     private HBox row(FileRuns.Kept kept) {
         String name = kept.library().name();
         String room = Words.bytes(kept.space().bytes());
-        Label what = new Label(name + " keeps " + room + " so that changes can be taken back");
+        Label what = new Label(Phrase.of("views.keeps-so-that-changes-can", name, room));
         what.getStyleClass().add("faint");
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        Button empty = new Button("Empty");
+        Button empty = new Button(Phrase.of("views.empty"));
         empty.getStyleClass().add("quiet");
         empty.setMinWidth(Region.USE_PREF_SIZE);
-        empty.setAccessibleText("Empty the undo store of " + name);
-        empty.setTooltip(new Tooltip("Let the old files go and free " + room));
+        empty.setAccessibleText(Phrase.of("views.empty-the-undo-store-of", name));
+        empty.setTooltip(new Tooltip(Phrase.of("views.let-the-old-files-go", room)));
         empty.setOnAction(e -> workspace
                 .questions()
                 .ask(
-                        "Let go of everything " + name + " keeps for undoing? It frees " + room + ", and "
-                                + Words.plural(kept.space().runs(), "earlier change")
-                                + " can not be taken back any more.",
+                        Phrase.of(
+                                "views.let-go-of-everything-keeps",
+                                name,
+                                room,
+                                Words.plural(kept.space().runs(), "earlier change")),
                         new Questions.Choice(
-                                "Free " + room,
-                                "Old and deleted files are gone after it",
+                                Phrase.of("views.free", room),
+                                Phrase.of("views.old-and-deleted-files-are"),
                                 () -> workspace.fileRuns().empty(kept.library())),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {})));
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {})));
         HBox row = new HBox(10, what, gap, empty);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
@@ -89,7 +89,7 @@ final class RunsList extends VBox {
 
     private HBox row(FileRuns.Listed run) {
         UndoRun.Summary summary = run.summary();
-        String what = summary.what().isEmpty() ? "A change whose record is damaged" : upper(summary.what());
+        String what = summary.what().isEmpty() ? Phrase.of("views.a-change-whose-record-is") : upper(summary.what());
         Label title = new Label(what + ", " + Words.plural(summary.files(), "file"));
         Label where = new Label(when(summary.when()) + "   " + run.library().name()
                 + (summary.damage().isEmpty() ? "" : "   ▲ " + summary.damage()));
@@ -100,15 +100,15 @@ final class RunsList extends VBox {
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
         if (summary.undone()) {
-            Label back = new Label("Taken back");
+            Label back = new Label(Phrase.of("views.taken-back"));
             back.getStyleClass().add("faint");
             back.setMinWidth(Region.USE_PREF_SIZE);
             row.getChildren().add(back);
         } else {
-            Button undo = new Button("Take back");
+            Button undo = new Button(Phrase.of("views.take-back"));
             undo.setMinWidth(Region.USE_PREF_SIZE);
-            undo.setAccessibleText("Take back: " + what);
-            undo.setTooltip(new Tooltip("Give these files their old bytes again"));
+            undo.setAccessibleText(Phrase.of("views.take-back-2", what));
+            undo.setTooltip(new Tooltip(Phrase.of("views.give-these-files-their-old")));
             undo.setOnAction(e -> {
                 undo.setDisable(true);
                 workspace

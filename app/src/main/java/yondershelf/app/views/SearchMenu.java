@@ -5,22 +5,23 @@ import javafx.scene.control.MenuItem;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KeptSearch;
+import yondershelf.words.Phrase;
 
 /** What can be done with a search that is kept. */
 public final class SearchMenu extends ContextMenu {
     SearchMenu(Workspace workspace, KeptSearch search) {
-        MenuItem rename = new MenuItem("Rename");
+        MenuItem rename = new MenuItem(Phrase.of("views.rename"));
         rename.setOnAction(e -> workspace
                 .questions()
                 .ask(
-                        "Another name for the search " + search.name() + ":",
+                        Phrase.of("views.another-name-for-the-search", search.name()),
                         new Questions.Typed(
-                                "Rename it",
-                                "A name (Enter)",
+                                Phrase.of("views.rename-it"),
+                                Phrase.of("views.a-name-enter"),
                                 search.name(),
                                 typed -> workspace.searches().rename(search, typed)),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {})));
-        MenuItem delete = new MenuItem("Delete the search, not what it finds");
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {})));
+        MenuItem delete = new MenuItem(Phrase.of("views.delete-the-search-not-what"));
         delete.setOnAction(e -> workspace.searches().delete(search));
         getItems().addAll(rename, delete);
     }
@@ -35,12 +36,12 @@ public final class SearchMenu extends ContextMenu {
         workspace
                 .questions()
                 .ask(
-                        "Keep this search on the left under which name?",
+                        Phrase.of("views.keep-this-search-on-the"),
                         new Questions.Typed(
-                                "Keep it",
-                                "A name; it goes on finding what fits (Enter)",
+                                Phrase.of("views.keep-it"),
+                                Phrase.of("views.a-name-it-goes-on"),
                                 found.text(),
                                 typed -> workspace.searches().keep(typed, query)),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 }

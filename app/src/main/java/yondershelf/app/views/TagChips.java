@@ -15,6 +15,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import yondershelf.app.model.Words;
 import yondershelf.library.Relabel;
+import yondershelf.words.Phrase;
 
 /** Tags as chips that can be taken away, and a field for another one, which keeps the keys. */
 public final class TagChips extends FlowPane {
@@ -30,12 +31,12 @@ public final class TagChips extends FlowPane {
     public TagChips(String id, Consumer<String> add, Consumer<String> remove) {
         super(5, 5);
         this.remove = remove;
-        field.setPromptText("Add a tag");
+        field.setPromptText(Phrase.of("views.add-a-tag"));
         field.setPrefColumnCount(6);
         field.getStyleClass().add("new-tag");
         field.setId(id);
-        field.setAccessibleText("Add a tag");
-        field.setTooltip(new Tooltip("Type a tag and press Enter; stone/wet nests it"));
+        field.setAccessibleText(Phrase.of("views.add-a-tag"));
+        field.setTooltip(new Tooltip(Phrase.of("views.type-a-tag-and-press")));
         field.setOnAction(e -> {
             String tag = Relabel.tag(field.getText());
             if (!tag.isEmpty()) {
@@ -82,8 +83,8 @@ public final class TagChips extends FlowPane {
         Label word = new Label(words);
         Button button = new Button("×");
         button.getStyleClass().add("chip-remove");
-        button.setTooltip(new Tooltip("Take the tag " + tag + " away"));
-        button.setAccessibleText("Take the tag " + tag + " away");
+        button.setTooltip(new Tooltip(Phrase.of("views.take-the-tag-away", tag)));
+        button.setAccessibleText(Phrase.of("views.take-the-tag-away", tag));
         button.setOnAction(e -> remove.accept(tag));
         HBox chip = new HBox(2, word, button);
         chip.setAlignment(Pos.CENTER_LEFT);

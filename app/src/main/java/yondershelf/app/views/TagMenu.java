@@ -5,6 +5,7 @@ import javafx.scene.control.MenuItem;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
 import yondershelf.library.Relabel;
+import yondershelf.words.Phrase;
 
 /** What can be done with a tag wherever it is given, with those nested below it; each is one act. */
 final class TagMenu extends ContextMenu {
@@ -14,10 +15,10 @@ final class TagMenu extends ContextMenu {
     TagMenu(Workspace workspace, String tag) {
         this.workspace = workspace;
         this.tag = tag;
-        MenuItem rename = new MenuItem("Rename or nest elsewhere");
+        MenuItem rename = new MenuItem(Phrase.of("views.rename-or-nest-elsewhere"));
         rename.setId("rename-tag");
         rename.setOnAction(e -> askForName());
-        MenuItem delete = new MenuItem("Delete it everywhere");
+        MenuItem delete = new MenuItem(Phrase.of("views.delete-it-everywhere"));
         delete.setId("delete-tag");
         delete.setOnAction(e -> workspace.chosen().retag(tag, "", true));
         getItems().addAll(rename, delete);
@@ -27,13 +28,13 @@ final class TagMenu extends ContextMenu {
         workspace
                 .questions()
                 .ask(
-                        "Another name for the tag " + tag + ":",
+                        Phrase.of("views.another-name-for-the-tag", tag),
                         new Questions.Typed(
-                                "Rename it",
-                                "A name; stone/wet nests it (Enter)",
+                                Phrase.of("views.rename-it"),
+                                Phrase.of("views.a-name-stone-wet-nests"),
                                 tag,
                                 typed -> rename(workspace, tag, Relabel.tag(typed))),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 
     /** Asks where both are there. */
@@ -48,11 +49,11 @@ final class TagMenu extends ContextMenu {
         workspace
                 .questions()
                 .ask(
-                        "The tag " + to + " is there already.",
+                        Phrase.of("views.the-tag-is-there-already", to),
                         new Questions.Choice(
-                                "Put them together",
-                                "Everything with the tag " + tag + " gets " + to + " instead",
+                                Phrase.of("views.put-them-together"),
+                                Phrase.of("views.everything-with-the-tag-gets", tag, to),
                                 () -> workspace.chosen().retag(tag, to, true)),
-                        new Questions.Choice("Cancel", "Change nothing", () -> {}));
+                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 }

@@ -18,6 +18,7 @@ import yondershelf.format.ContentStream;
 import yondershelf.format.Formats;
 import yondershelf.format.Reach;
 import yondershelf.format.Squares;
+import yondershelf.words.Phrase;
 
 /**
  * Reads like {@link Formats}, with everything native done in child processes that are kept for the next file. Close it
@@ -97,9 +98,8 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         if (!limits.allows(need)) {
             throw new Problem(
                             source.shownName(),
-                            "it needs " + need.total() + " MiB even at half its size, and one file may use "
-                                    + limits.mostMegabytes(),
-                            "Scale it down, or allow files more memory")
+                            Phrase.of("worker.it-needs-mib-even-at", need.total(), limits.mostMegabytes()),
+                            Phrase.of("worker.scale-it-down-or-allow"))
                     .raise();
         }
         String name = file == null ? source.reference() : file.toAbsolutePath().toString();
@@ -185,11 +185,11 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     private String reason(Throwable e, Worker.Deadline deadline, Worker worker) {
         if (deadline.expired() || worker.ranOutOfTime()) {
-            return "reading it took longer than " + trimmed(limits.seconds()) + " seconds and was stopped";
+            return Phrase.of("worker.reading-it-took-longer-than", trimmed(limits.seconds()));
         }
         return e instanceof OutOfMemoryError
-                ? "it needs more memory than there is"
-                : "reading it broke the reader, or used more memory than one file may";
+                ? Phrase.of("worker.it-needs-more-memory-than")
+                : Phrase.of("worker.reading-it-broke-the-reader");
     }
 
     private static String trimmed(double seconds) {
@@ -207,7 +207,7 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         try {
             return Worker.start(given, log);
         } catch (IOException e) {
-            throw Problem.of(path, "the process that reads such files could not be started (" + e.getMessage() + ")")
+            throw Problem.of(path, Phrase.of("worker.the-process-that-reads-such", e.getMessage()))
                     .raise(e);
         }
     }

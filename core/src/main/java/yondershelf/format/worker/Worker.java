@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
+import yondershelf.words.Phrase;
 
 /** One child process and the pipes to it. Used by one thread at a time. */
 final class Worker implements AutoCloseable {
@@ -69,6 +70,7 @@ final class Worker implements AutoCloseable {
                 "-XX:ErrorFile=" + log.resolve("reader-%p.log"),
                 "-XX:-CreateCoredumpOnCrash",
                 "-Djava.awt.headless=true",
+                "-D" + Phrase.PROPERTY + "=" + Phrase.language().toLanguageTag(),
                 "-cp",
                 absolute(System.getProperty("java.class.path")),
                 program.getName(),

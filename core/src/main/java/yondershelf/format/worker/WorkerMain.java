@@ -19,6 +19,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentStream;
 import yondershelf.format.Formats;
+import yondershelf.words.Phrase;
 
 /** The child process: reads requests from standard input, answers on standard output, ends when the pipe closes. */
 final class WorkerMain {
@@ -107,9 +108,13 @@ final class WorkerMain {
         } catch (ProblemException e) {
             fail(out, e.problem());
         } catch (OutOfMemoryError e) {
-            fail(out, Problem.of(path, "it needs more memory than reading one file may use"));
+            fail(out, Problem.of(path, Phrase.of("worker.it-needs-more-memory-than-reading")));
         } catch (RuntimeException | StackOverflowError e) {
-            fail(out, Problem.of(path, "the file is broken (" + e.getClass().getSimpleName() + ")"));
+            fail(
+                    out,
+                    Problem.of(
+                            path,
+                            Phrase.of("worker.the-file-is-broken", e.getClass().getSimpleName())));
         }
     }
 

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
+import yondershelf.words.Phrase;
 
 /**
  * What the channels of a packed map hold. Metal is there or not, so its channel is all dark and bright; occlusion is bright with
@@ -41,8 +42,11 @@ final class ChannelJudge implements Judge {
                 Role.PACKED,
                 best.equals(ORDERS[0]) ? Coding.PLAIN : new Coding(best),
                 SURE,
-                "red holds " + title(best.charAt(0)) + ", green " + title(best.charAt(1)) + ", blue "
-                        + title(best.charAt(2)) + ", as its pixels show"));
+                Phrase.of(
+                        "evidence.red-holds-green-blue-as",
+                        title(best.charAt(0)),
+                        title(best.charAt(1)),
+                        title(best.charAt(2)))));
     }
 
     /** One whose order is of another kind: smoothness, or fewer channels. */

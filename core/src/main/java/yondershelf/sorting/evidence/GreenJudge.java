@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
+import yondershelf.words.Phrase;
 
 /**
  * Which way green points in a normal map. The slopes of a surface are the gradient of its height, and a gradient has no curl
@@ -35,15 +36,11 @@ final class GreenJudge implements Judge {
         }
         if (!told && up > down * CLEAR) {
             return List.of(new Verdict(
-                    map.path(), Role.NORMAL, Coding.GREEN_DOWN, SURE, "green points down, as its slopes show: turned"));
+                    map.path(), Role.NORMAL, Coding.GREEN_DOWN, SURE, Phrase.of("evidence.green-points-down-as-its")));
         }
         if (told && down > up * CLEAR) {
             return List.of(new Verdict(
-                    map.path(),
-                    Role.NORMAL,
-                    Coding.PLAIN,
-                    SURE,
-                    "green down by name, but its slopes show it points up"));
+                    map.path(), Role.NORMAL, Coding.PLAIN, SURE, Phrase.of("evidence.green-down-by-name-but")));
         }
         return List.of();
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
+import yondershelf.words.Phrase;
 
 /** Normal maps are directions: coloured, and of length one. A grey one is a height; a colour map that is one is a normal map. */
 final class NormalJudge implements Judge {
@@ -18,21 +19,14 @@ final class NormalJudge implements Judge {
             Sample sample = map.sample();
             boolean directions = sample.directions() > MOST && sample.mean(2) > LEAST_BLUE && !sample.isGrey();
             if (map.role() == Role.NORMAL && sample.isGrey()) {
-                out.add(new Verdict(map.path(), Role.HEIGHT, Coding.PLAIN, SURE, "normal by name, but grey: height"));
+                out.add(new Verdict(
+                        map.path(), Role.HEIGHT, Coding.PLAIN, SURE, Phrase.of("evidence.normal-by-name-but-grey")));
             } else if (map.role() == Role.BASE_COLOR && directions) {
                 out.add(new Verdict(
-                        map.path(),
-                        Role.NORMAL,
-                        Coding.PLAIN,
-                        SURE,
-                        "base color by name, but its colours are directions: normal"));
+                        map.path(), Role.NORMAL, Coding.PLAIN, SURE, Phrase.of("evidence.base-color-by-name-but")));
             } else if (map.role() == Role.HEIGHT && directions) {
                 out.add(new Verdict(
-                        map.path(),
-                        Role.NORMAL,
-                        Coding.PLAIN,
-                        SURE,
-                        "height by name, but its colours are directions: normal"));
+                        map.path(), Role.NORMAL, Coding.PLAIN, SURE, Phrase.of("evidence.height-by-name-but-its")));
             }
         }
         return out;

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
+import yondershelf.words.Phrase;
 
 /** A height in the place of the base color: grey, and its slopes are those of the set's normal map. */
 final class ReliefJudge implements Judge {
@@ -28,7 +29,7 @@ final class ReliefJudge implements Judge {
                         Role.HEIGHT,
                         Coding.PLAIN,
                         SURE,
-                        "base color by name, but grey and as high as the normal map is steep: height"))
+                        Phrase.of("evidence.base-color-by-name-but-grey")))
                 : List.of();
     }
 
