@@ -78,6 +78,9 @@ class SourcesTest {
             "d MMM yyyy HH:mm",
             "{name} {n}",
             "Open Sans",
+            "Storm lantern",
+            "Workbench",
+            "in order",
             " px",
             " KB",
             " MB",
@@ -87,7 +90,7 @@ class SourcesTest {
 
     /** Keys of the keyboard and drawings. */
     private static final Pattern ALLOWED_FORM = Pattern.compile(
-            "((Shortcut|Alt|Shift|Ctrl)\\+.*)|Comma|Period|Delete|Space|M[\\d.]+ [\\d.]+ .*Z|%[+.\\d]*f ?[a-zA-Z]+|-fx-.*",
+            "((Shortcut|Alt|Shift|Ctrl)\\+.*)|Ctrl|Shift|Enter|Left|Right|Up|Down|Comma|Period|Delete|Space|M[\\d.]+ [\\d.]+ .*Z|%[+.\\d]*f ?[a-zA-Z]+|-fx-.*",
             Pattern.DOTALL);
 
     private static final Pattern WORDS = Pattern.compile(

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import javafx.application.Platform;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -36,6 +37,9 @@ public final class GuideView extends StackPane {
     /** Files of the pages, in their order. */
     private static final List<String> PAGES =
             List.of("1-first-steps", "2-finding", "3-card-and-labels", "4-taking-in", "5-mending", "6-the-table");
+
+    /** Of pages in another language than English. */
+    private static final Map<String, String> FOLDERS = Map.of("de", "de/");
 
     private static final PseudoClass MARKED = PseudoClass.getPseudoClass("marked");
     private static final double PICTURE = 560;
@@ -103,7 +107,8 @@ public final class GuideView extends StackPane {
     public void open() {
         before = getScene() == null ? null : getScene().getFocusOwner();
         if (pages.isEmpty()) {
-            PAGES.forEach(name -> pages.add(GuidePage.parse(read(name + ".md"))));
+            PAGES.forEach(
+                    name -> pages.add(GuidePage.parse(read(FOLDERS.getOrDefault(language(), "") + name + ".md"))));
             narrow();
         }
         setVisible(true);
@@ -117,6 +122,10 @@ public final class GuideView extends StackPane {
             before.requestFocus();
             before = null;
         }
+    }
+
+    private static String language() {
+        return Phrase.language().getLanguage();
     }
 
     private static String read(String name) {

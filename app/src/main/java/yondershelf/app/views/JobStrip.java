@@ -1,30 +1,22 @@
 package yondershelf.app.views;
 
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.AccessibleRole;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Arrived;
-import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.Together;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
@@ -46,18 +38,13 @@ public final class JobStrip extends BorderPane {
     private final HBox news = new HBox(6);
     private final Button dismiss = new Button(Phrase.of("views.close"));
     private final Button more = new Button(Phrase.of("views.jobs"));
-    private final VBox list = new VBox(4);
-    private final Label none = new Label(Phrase.of("views.no-jobs-yet"));
-    private final ScrollPane open = new ScrollPane(list);
-    private final Map<Job<?>, JobRow> rows = new IdentityHashMap<>();
-    private final Map<Problem, ProblemRow> problemRows = new HashMap<>();
+    private final JobList list;
     private final Button copy = new Button(Phrase.of("views.copy-details"));
-    private final Optional<Node> earlier;
     private @Nullable Job<?> shown;
 
     public JobStrip(Workspace workspace) {
         this.workspace = workspace;
-        this.earlier = workspace.earlierReport().map(JobStrip::row);
+        list = new JobList(workspace);
         getStyleClass().add("job-strip");
         setId("jobs");
         bar.getStyleClass().add("job-bar");
@@ -89,9 +76,6 @@ public final class JobStrip extends BorderPane {
         strip.setAlignment(Pos.CENTER_LEFT);
         strip.getStyleClass().add("job-line");
         setBottom(strip);
-        open.setFitToWidth(true);
-        open.getStyleClass().add("job-scroll");
-        list.getStyleClass().add("job-list");
         Together refreshing = new Together(PAUSE_MILLIS, this::refresh);
         workspace.jobs().onChange(refreshing::ask);
         workspace.problem().addListener(o -> refresh());
@@ -124,22 +108,9 @@ public final class JobStrip extends BorderPane {
         }
     }
 
-    /** What became of the last intake before this start. */
-    private static Node row(IntakeReport report) {
-        VBox row = new VBox(4, new Label(Phrase.of("views.before-this-start", report.title())));
-        for (String reason : report.reasons()) {
-            Label line = new Label("   ▲ " + reason);
-            line.getStyleClass().add("trouble");
-            line.setWrapText(true);
-            row.getChildren().add(line);
-        }
-        row.setId("earlier-report");
-        return row;
-    }
-
     /** Opens or closes the list. */
     public void toggle() {
-        setTop(getTop() == null ? open : null);
+        setTop(getTop() == null ? list : null);
         refresh();
     }
 
@@ -190,33 +161,7 @@ public final class JobStrip extends BorderPane {
             button.setManaged(problem != null);
         }
         if (getTop() != null) {
-            fill();
-        }
-    }
-
-    /** The latest on top; a row stays the same while its job goes on, so that it can be clicked. */
-    private void fill() {
-        List<Job<?>> jobs = workspace.jobs().list();
-        rows.keySet().retainAll(jobs);
-        List<Node> wanted = new ArrayList<>();
-        for (Problem problem : workspace.problems().told()) {
-            wanted.add(problemRows.computeIfAbsent(
-                    problem, p -> new ProblemRow(p, () -> workspace.problems().putAway(p))));
-        }
-        problemRows.keySet().retainAll(workspace.problems().told());
-        for (Job<?> job : jobs.reversed()) {
-            if (!job.isQuiet() || !job.problems().isEmpty()) {
-                JobRow row = rows.computeIfAbsent(job, JobRow::new);
-                row.update();
-                wanted.add(row);
-            }
-        }
-        earlier.ifPresent(wanted::add);
-        if (wanted.isEmpty()) {
-            wanted.add(none);
-        }
-        if (!list.getChildren().equals(wanted)) {
-            list.getChildren().setAll(wanted);
+            list.fill();
         }
     }
 }

@@ -5,12 +5,16 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import yondershelf.words.Phrase;
 
 /** Pages of the guide as they are read, and that every picture they name ships with the program. */
 class GuidePageTest {
@@ -37,17 +41,31 @@ class GuidePageTest {
         assertFalse(page.has("holds anchor"));
     }
 
-    @Test
-    void thePagesThatShipAreWhole() throws Exception {
-        List<Path> files;
-        try (Stream<Path> all = Files.list(Path.of("..", "docs", "guide"))) {
-            files = all.sorted().toList();
+    private static List<Path> pages(Path folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.filter(Files::isRegularFile).sorted().toList();
         }
-        assertEquals(6, files.size());
+    }
+
+    @Test
+    void thePagesThatShipAreWholeInEveryLanguage() throws Exception {
+        Path folder = Path.of("..", "docs", "guide");
+        List<Path> english = pages(folder);
+        assertEquals(6, english.size());
+        List<Path> files = new ArrayList<>(english);
+        for (Locale language : Phrase.LANGUAGES) {
+            if (!language.equals(Locale.ENGLISH)) {
+                List<Path> other = pages(folder.resolve(language.getLanguage()));
+                assertEquals(
+                        english.stream().map(Path::getFileName).toList(),
+                        other.stream().map(Path::getFileName).toList());
+                files.addAll(other);
+            }
+        }
         for (Path file : files) {
             GuidePage page = GuidePage.parse(Files.readString(file, StandardCharsets.UTF_8));
             assertFalse(page.title().isBlank(), file.toString());
-            assertNotNull(GuideView.class.getResource(String.valueOf(file.getFileName())), file + " ships");
+            assertNotNull(GuideView.class.getResource(folder.relativize(file).toString()), file + " ships");
             for (GuidePage.Block block : page.blocks()) {
                 if (block instanceof GuidePage.Block.Shot shot) {
                     assertNotNull(GuideView.class.getResource("pictures/" + shot.file()), shot.file() + " ships");
