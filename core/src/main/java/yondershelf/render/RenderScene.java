@@ -49,11 +49,13 @@ public final class RenderScene {
     final float metres;
 
     private final Shading shading;
+    private final @Nullable HorizonRing horizon;
 
     private RenderScene(List<Item> items, EnvironmentLight light, @Nullable Ground ground, double metres) {
         this.items = List.copyOf(items);
         this.light = light;
         this.ground = ground;
+        this.horizon = ground == null ? null : new HorizonRing(light, HORIZON);
         List<SceneBvh.Instance> instances = new ArrayList<>();
         boolean anyTransparent = false;
         boolean anyClear = false;
@@ -111,6 +113,10 @@ public final class RenderScene {
 
     /** What is seen beyond everything, the ground included, along a unit direction. */
     void beyond(double dx, double dy, double dz, float[] out) {
-        light.background(dx, ground == null ? dy : Math.max(dy, HORIZON), dz, out);
+        if (horizon == null) {
+            light.background(dx, dy, dz, out);
+        } else {
+            horizon.seen(dx, dy, dz, out);
+        }
     }
 }

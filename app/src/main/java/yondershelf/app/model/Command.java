@@ -32,9 +32,11 @@ public record Command(String name, String group, @Nullable String keys, boolean 
 
     /** The keys as people read them. */
     public String shownKeys() {
-        if (keys == null) {
-            return "";
-        }
+        return keys == null ? "" : shown(keys);
+    }
+
+    /** Keys as people read them. */
+    public static String shown(String keys) {
         String shown = KeyCombination.valueOf(keys).getDisplayText();
         for (String key : NAMED) {
             shown = shown.replaceAll("\\b" + key + "\\b", Phrase.of("keys." + key.toLowerCase(Locale.ROOT)));

@@ -51,6 +51,8 @@ public final class TablePane extends BorderPane {
         name.getStyleClass().add("scene-name");
         name.setAccessibleText(Phrase.of("table.name-of-the-scene"));
         name.setTooltip(new Tooltip(Phrase.of("table.name-of-the-scene")));
+        // what is left of the row is its
+        name.setPrefColumnCount(5);
         name.setOnAction(e -> rename());
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
@@ -71,8 +73,8 @@ public final class TablePane extends BorderPane {
                 Phrase.of("table.save-the-scene-as-glb"),
                 () -> workspace.openScene().save());
         workspace.history().onChange(() -> {
-            hint(undo, Phrase.of("table.undo"), workspace.history().undoable(), "Ctrl+Z");
-            hint(redo, Phrase.of("table.redo"), workspace.history().redoable(), "Ctrl+Shift+Z");
+            hint(undo, Phrase.of("table.undo"), workspace.history().undoable(), Command.shown("Shortcut+Z"));
+            hint(redo, Phrase.of("table.redo"), workspace.history().redoable(), Command.shown("Shortcut+Shift+Z"));
         });
         for (Button button : List.of(undo, redo)) {
             button.setDisable(true);
