@@ -240,6 +240,14 @@ public final class ShelfWindow extends StackPane {
         table.picture().requestFocus();
     }
 
+    /** The table has the whole window, and the keys with it; asked for again, both halves are back. */
+    void turnToTable() {
+        halves.turn(Halves.Seen.TABLE);
+        if (halves.seen() == Halves.Seen.TABLE) {
+            table.picture().requestFocus();
+        }
+    }
+
     void putChosen() {
         Asset asset = workspace.selected().get();
         if (asset != null) {

@@ -51,7 +51,7 @@ final class WindowCommands {
                 views(Phrase.of("app.go-to-the-table"), "Shortcut+4", window::goToTable),
                 views(Phrase.of("app.only-the-shelf"), "Shortcut+5", () -> window.halves.turn(Halves.Seen.LEFT)),
                 views(Phrase.of("app.shelf-and-table"), "Shortcut+6", () -> window.halves.show(Halves.Seen.BOTH)),
-                views(Phrase.of("app.only-the-table"), "Shortcut+7", () -> window.halves.turn(Halves.Seen.TABLE)),
+                views(Phrase.of("app.only-the-table"), "Shortcut+7", window::turnToTable),
                 shelf(Phrase.of("app.more-like-the-chosen-asset"), "Shortcut+Shift+L", window::moreLike),
                 shelf(Phrase.of("app.copy-labels-of-the-chosen"), "Shortcut+Shift+C", window::copyLabels),
                 shelf(
