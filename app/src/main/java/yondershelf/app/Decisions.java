@@ -122,9 +122,9 @@ final class Decisions {
         questions.ask(
                 Phrase.of("app.what-came-from-was-sorted", from),
                 new Choice(Phrase.of("app.continue"), Phrase.of("app.show-it-as-it-was"), () -> {
-                    workspace.brought().set(List.of());
+                    workspace.intake().brought().set(List.of());
                     workspace.openPlan().keeping().resume(kept);
-                    workspace.brought().set(kept.sources());
+                    workspace.intake().brought().set(kept.sources());
                     workspace.view().set(Workspace.View.INTAKE);
                 }),
                 new Choice(
@@ -174,7 +174,7 @@ final class Decisions {
                                 .run(
                                         Phrase.of("app.taking-in", from),
                                         work -> finish(cut, work),
-                                        taken -> workspace.tookIn(cut.library, taken))),
+                                        taken -> workspace.intake().tookIn(cut.library, taken))),
                 new Choice(
                         Phrase.of("app.take-it-back"),
                         Phrase.of("app.remove-what-came-of-it"),
@@ -245,7 +245,7 @@ final class Decisions {
 
     private Taken finish(Cut cut, Work work) throws ProblemException {
         Taken came = Intake.finish(cut.library, cut.take, workspace.catalogue().reader(), work);
-        workspace.label(cut.library, came, work);
+        workspace.intake().label(cut.library, came, work);
         return came;
     }
 }

@@ -143,7 +143,7 @@ final class Screenshots {
                 }
             });
             fine(() -> save(target.resolve("intake-pictures.png")));
-            settled(() -> workspace.brought().set(List.of()));
+            settled(() -> workspace.intake().brought().set(List.of()));
         }
         settled(() -> {
             workspace.view().set(Workspace.View.SHELF);

@@ -318,8 +318,8 @@ public final class ShelfWindow extends StackPane {
 
     /** Shows what files would bring. */
     public void bring(List<Path> files) {
-        workspace.brought().set(List.of());
-        workspace.brought().set(files);
+        workspace.intake().brought().set(List.of());
+        workspace.intake().brought().set(files);
         workspace.view().set(Workspace.View.INTAKE);
     }
 
@@ -354,6 +354,7 @@ public final class ShelfWindow extends StackPane {
                         () -> "-fx-font-size: " + workspace.textSize().pixels() + "px",
                         workspace.textSize().factor()));
         Scene scene = new Scene(this, width, height);
+        surroundings.follow(scene);
         scene.windowProperty().flatMap(Window::focusedProperty).addListener(o -> {
             shortcuts.letGo();
             workspace.openScene().keep();

@@ -2,10 +2,12 @@ package yondershelf.app;
 
 import java.util.Locale;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.application.ColorScheme;
 import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
+import javafx.scene.Scene;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.ProblemException;
 
@@ -23,6 +25,7 @@ final class Surroundings {
     private final Workspace workspace;
     private final Consumer<Boolean> show;
     private final InvalidationListener followed = o -> follow();
+    private Supplier<ColorScheme> system = Platform.getPreferences()::getColorScheme;
     private Wanted wanted = Wanted.SYSTEM;
     private boolean light;
 
@@ -36,7 +39,13 @@ final class Surroundings {
                 wanted = one;
             }
         }
-        Platform.getPreferences().colorSchemeProperty().addListener(new WeakInvalidationListener(followed));
+    }
+
+    /** What the system has comes from the scene's own preferences, which follow it. */
+    void follow(Scene scene) {
+        scene.getPreferences().colorSchemeProperty().addListener(new WeakInvalidationListener(followed));
+        system = scene.getPreferences()::getColorScheme;
+        follow();
     }
 
     boolean isLight() {
@@ -66,8 +75,7 @@ final class Surroundings {
     }
 
     private void apply() {
-        light = wanted == Wanted.LIGHT
-                || wanted == Wanted.SYSTEM && Platform.getPreferences().getColorScheme() == ColorScheme.LIGHT;
+        light = wanted == Wanted.LIGHT || wanted == Wanted.SYSTEM && system.get() == ColorScheme.LIGHT;
         show.accept(light);
     }
 }

@@ -163,7 +163,11 @@ class BringingInWindowTest extends OneWindow {
             stage.toFront();
             return stage;
         });
-        Thread.sleep(500);
+        await(
+                "the other window",
+                () -> manager.isShowing()
+                        && manager.getScene().getRoot().getLayoutBounds().getWidth() > 0);
+        Toolkit.pulse();
         Point2D from = middle(onFx(() -> manager.getScene().getRoot()));
         on.robot.moveTo(from);
         on.robot.press(MouseButton.PRIMARY);

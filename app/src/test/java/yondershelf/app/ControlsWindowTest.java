@@ -82,7 +82,9 @@ class ControlsWindowTest extends OneWindow {
 
     /** Faults of all that is to be seen. */
     private List<String> faults() throws Exception {
-        Thread.sleep(600);
+        Toolkit.pulse();
+        await("at rest", on::isQuiet);
+        Toolkit.pulse();
         return onFx(() -> {
             // Texts may have changed since the last pulse: look at them as they will be drawn next.
             on.window.applyCss();
@@ -196,7 +198,7 @@ class ControlsWindowTest extends OneWindow {
         run(() -> on.window.grid().choose(rope, true));
         await("what is assumed stands there", () -> on.window.lookup("#space") != null);
         assertNone("card of Rope coil", faults());
-        run(() -> on.window.workspace().tellSpace(rope, rope.id(), Edit.Field.UNITS, "millimetres"));
+        run(() -> on.window.workspace().labelling().tellSpace(rope, rope.id(), Edit.Field.UNITS, "millimetres"));
         await(
                 "told",
                 () -> on.window.lookup("#space") instanceof MenuButton m
@@ -242,7 +244,6 @@ class ControlsWindowTest extends OneWindow {
     @Test
     void keys() throws Exception {
         run(() -> on.window.keys().open());
-        Thread.sleep(300);
         assertNone(
                 "keys", faults().stream().filter(f -> !f.contains("lies over")).toList());
     }

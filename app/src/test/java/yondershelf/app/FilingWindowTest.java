@@ -176,11 +176,13 @@ class FilingWindowTest extends OneWindow {
     @Test
     void theHistoryOutlivesTheProgram() throws Exception {
         Asset chest = on.named("Tool chest");
-        run(() -> on.workspace.edit(
-                chest,
-                "add tag drawers",
-                List.of(Edit.tag(chest.id(), "drawers")),
-                List.of(Edit.untag(chest.id(), "drawers"))));
+        run(() -> on.workspace
+                .labelling()
+                .edit(
+                        chest,
+                        "add tag drawers",
+                        List.of(Edit.tag(chest.id(), "drawers")),
+                        List.of(Edit.untag(chest.id(), "drawers"))));
         await("said", () -> undoable().equals("add tag drawers"));
         Workspace later = onFx(() -> new Workspace(on.catalogue()));
         try {
@@ -243,11 +245,13 @@ class FilingWindowTest extends OneWindow {
         on.robot.clickOn(middle(row));
         await("what it finds", () -> on.workspace.hits().get().total() == found);
         Asset other = on.named("Tool chest");
-        run(() -> on.workspace.edit(
-                other,
-                "add tag brass",
-                List.of(Edit.tag(other.id(), "brass")),
-                List.of(Edit.untag(other.id(), "brass"))));
+        run(() -> on.workspace
+                .labelling()
+                .edit(
+                        other,
+                        "add tag brass",
+                        List.of(Edit.tag(other.id(), "brass")),
+                        List.of(Edit.untag(other.id(), "brass"))));
         await(
                 "it found one more",
                 () -> ((PlaceTree.SearchRow) places().rowOf("search-Small brass")).count() == found + 1);

@@ -45,17 +45,19 @@ class GivingAwayWindowTest extends OneWindow {
         Asset from = on.named("Tool chest");
         Asset to = on.named("Workbench");
         Labels before = on.workspace.catalogue().labels(to);
-        run(() -> on.workspace.edit(
-                from,
-                "say what it was made for",
-                List.of(
-                        Edit.set(from.id(), Edit.Field.JOB, "Harbour lamp"),
-                        Edit.set(from.id(), Edit.Field.VERSION, ""),
-                        Edit.tag(from.id(), "lockable")),
-                List.of(
-                        Edit.set(from.id(), Edit.Field.JOB, ""),
-                        Edit.set(from.id(), Edit.Field.VERSION, "v01"),
-                        Edit.untag(from.id(), "lockable"))));
+        run(() -> on.workspace
+                .labelling()
+                .edit(
+                        from,
+                        "say what it was made for",
+                        List.of(
+                                Edit.set(from.id(), Edit.Field.JOB, "Harbour lamp"),
+                                Edit.set(from.id(), Edit.Field.VERSION, ""),
+                                Edit.tag(from.id(), "lockable")),
+                        List.of(
+                                Edit.set(from.id(), Edit.Field.JOB, ""),
+                                Edit.set(from.id(), Edit.Field.VERSION, "v01"),
+                                Edit.untag(from.id(), "lockable"))));
         await("said", () -> on.workspace.catalogue().labels(from).job().equals("Harbour lamp"));
         chooseOnly("Tool chest");
         on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);

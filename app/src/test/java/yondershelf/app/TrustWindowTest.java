@@ -62,7 +62,8 @@ class TrustWindowTest extends OneWindow {
             });
             await("scanned and checked", checked::get);
             // once more for what the end of the check sets off
-            Thread.sleep(300);
+            await("at rest", on::isQuiet);
+            Toolkit.pulse();
             TextField text = (TextField) on.node(field);
             assertEquals("half a na", text.getText(), field);
             assertTrue(onFx(text::isFocused), field + " has the keys");

@@ -102,7 +102,7 @@ final class WindowDriver implements AutoCloseable {
             }
             window.keys().hide();
             window.setLight(false);
-            workspace.brought().set(List.of());
+            workspace.intake().brought().set(List.of());
             workspace.selected().set(null);
             workspace.view().set(Workspace.View.SHELF);
             workspace.query().set(Query.EVERYTHING);
@@ -157,7 +157,7 @@ final class WindowDriver implements AutoCloseable {
     }
 
     /** True when nothing but previews is under way. */
-    private boolean isQuiet() {
+    boolean isQuiet() {
         return workspace.jobs().list().stream()
                 .allMatch(j -> j.isOver() || j.title().equals("Previews"));
     }
@@ -317,8 +317,19 @@ final class WindowDriver implements AutoCloseable {
                 name + " on the shelf",
                 () -> workspace.query().get().words().equals(name)
                         && window.grid().tileOf(named(name).id()) != null);
-        Thread.sleep(400);
-        Node tile = onFx(() -> window.grid().tileOf(named(name).id()));
+        Node tile = null;
+        Point2D before = null;
+        // at the same place for three pulses
+        for (int still = 0; still < 3; still++) {
+            Toolkit.pulse();
+            Node now = onFx(() -> window.grid().tileOf(named(name).id()));
+            Point2D place = now == null ? null : middle(now);
+            if (now != tile || place == null || !place.equals(before)) {
+                still = -1;
+            }
+            tile = now;
+            before = place;
+        }
         assertNotNull(tile);
         return tile;
     }
@@ -341,7 +352,9 @@ final class WindowDriver implements AutoCloseable {
         robot.moveTo(from.add(40, 14));
         robot.moveTo(to.subtract(30, 20));
         robot.moveTo(to);
-        Thread.sleep(1200);
+        // what is carried is read, and shown where it would stand
+        await("at rest over the place", this::isQuiet);
+        Toolkit.pulse();
         robot.moveTo(to.add(2, 1));
         robot.moveTo(to);
     }

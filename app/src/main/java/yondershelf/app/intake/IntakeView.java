@@ -67,7 +67,8 @@ public final class IntakeView extends BorderPane {
         this.addLibrary = addLibrary;
         getStyleClass().add("working-list");
         setId("intake");
-        wishes = new WishMenu(workspace, () -> replan(workspace.brought().get()), this::count);
+        wishes = new WishMenu(
+                workspace, () -> replan(workspace.intake().brought().get()), this::count);
         wishes.setMinWidth(Region.USE_PREF_SIZE);
         head = new IntakeHead(wishes, this::takeIn, this::letGo);
         setTop(head);
@@ -82,7 +83,7 @@ public final class IntakeView extends BorderPane {
         EvidenceSide side = new EvidenceSide(large, ItemView.EDGE);
         setRight(side);
         onlyFilled = Stream.concat(head.onlyFilled().stream(), Stream.of(side)).toList();
-        workspace.brought().addListener((o, before, now) -> {
+        workspace.intake().brought().addListener((o, before, now) -> {
             passwords.clear();
             wishes.copyAgain();
             if (!now.isEmpty()) {
@@ -101,14 +102,14 @@ public final class IntakeView extends BorderPane {
                         .named(String.valueOf(head.library().getValue()))
                         .ifPresent(workspace::setTarget);
                 places.forgetTarget();
-                replan(workspace.brought().get());
+                replan(workspace.intake().brought().get());
             }
         });
-        head.folder().setOnAction(e -> replan(workspace.brought().get()));
+        head.folder().setOnAction(e -> replan(workspace.intake().brought().get()));
         workspace.onChange(() -> {
-            boolean waiting = !workspace.brought().get().isEmpty() && intake == null;
+            boolean waiting = !workspace.intake().brought().get().isEmpty() && intake == null;
             if (waiting && places.usualTarget() != null) {
-                replan(workspace.brought().get());
+                replan(workspace.intake().brought().get());
             }
         });
         showEmpty();
@@ -142,7 +143,7 @@ public final class IntakeView extends BorderPane {
                 getScene().getWindow(),
                 Phrase.of("intake.a-folder-to-take-in"),
                 "intake",
-                folder -> workspace.brought().set(List.of(folder)));
+                folder -> workspace.intake().brought().set(List.of(folder)));
     }
 
     /** What came has nowhere to go: a folder may be a library itself. */
@@ -154,7 +155,7 @@ public final class IntakeView extends BorderPane {
                     Phrase.of("intake.open-as-a-library", only.getFileName()),
                     Phrase.of("intake.the-folder-stays-as-it"),
                     () -> {
-                        workspace.brought().set(List.of());
+                        workspace.intake().brought().set(List.of());
                         workspace.view().set(Workspace.View.SHELF);
                         workspace.addLibrary(only);
                     });
@@ -172,7 +173,7 @@ public final class IntakeView extends BorderPane {
         }
         intake = null;
         open.close();
-        workspace.begin(null);
+        workspace.intake().begin(null);
     }
 
     private @Nullable Library chosenLibrary() {
@@ -215,7 +216,7 @@ public final class IntakeView extends BorderPane {
         Intake fresh = new Intake(
                 target, head.folder().getText(), workspace.catalogue().reader());
         intake = fresh;
-        workspace.begin(fresh);
+        workspace.intake().begin(fresh);
         list.say(new EmptyPlace(Phrase.of("intake.sorting-what-came")));
         showFilled(true);
         workspace
@@ -241,7 +242,7 @@ public final class IntakeView extends BorderPane {
                         open.keeping().begin(sources, into, head.folder().getText(), made);
                     } else {
                         // stopped by hand
-                        workspace.brought().set(List.of());
+                        workspace.intake().brought().set(List.of());
                     }
                 }));
     }
@@ -292,7 +293,7 @@ public final class IntakeView extends BorderPane {
     }
 
     private void letGo() {
-        workspace.brought().set(List.of());
+        workspace.intake().brought().set(List.of());
         workspace.view().set(Workspace.View.SHELF);
     }
 
@@ -307,7 +308,7 @@ public final class IntakeView extends BorderPane {
                                 Questions.Typed.secret(
                                         Phrase.of("intake.open-it"), Phrase.of("intake.its-password-enter"), typed -> {
                                             passwords.put(archive, typed);
-                                            replan(workspace.brought().get());
+                                            replan(workspace.intake().brought().get());
                                         }),
                                 new Questions.Choice(
                                         Phrase.of("intake.skip-it"),

@@ -45,7 +45,7 @@ final class TakingIn {
             // stopped by hand or not: what came in is there, and can be undone
             Taken came = taken.get();
             if (came != null) {
-                workspace.tookIn(target, came);
+                workspace.intake().tookIn(target, came);
             } else {
                 nothing.run();
             }
@@ -59,7 +59,7 @@ final class TakingIn {
                             List<PlanItem> coming = looked ? items : readable(intake, items, work);
                             Taken came = moving ? intake.move(with(whole, coming), work) : intake.take(coming, work);
                             taken.set(came);
-                            workspace.label(target, came, work);
+                            workspace.intake().label(target, came, work);
                             return true;
                         },
                         done -> over.run(),
@@ -74,7 +74,7 @@ final class TakingIn {
         return Phrase.of(
                 "intake.taking-in-from",
                 Words.plural(things, "thing"),
-                workspace.brought().get().stream()
+                workspace.intake().brought().get().stream()
                         .map(p -> String.valueOf(p.getFileName()))
                         .collect(Collectors.joining(", ")));
     }

@@ -13,17 +13,11 @@ import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
-import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
-import yondershelf.content.Excerpt;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.content.Space;
-import yondershelf.intake.Intake;
-import yondershelf.intake.Taken;
 import yondershelf.library.Asset;
-import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.library.Looked;
 import yondershelf.search.Counts;
@@ -37,7 +31,6 @@ import yondershelf.words.Phrase;
 import yondershelf.work.History;
 import yondershelf.work.Job;
 import yondershelf.work.Jobs;
-import yondershelf.work.Work;
 
 /** The state all views share, and the acts they offer. Used from the interface thread; long work goes to jobs. */
 public final class Workspace {
@@ -62,7 +55,6 @@ public final class Workspace {
     private final ObjectProperty<@Nullable Asset> selected = new SimpleObjectProperty<>();
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(View.SHELF);
     private final Problems problems = new Problems();
-    private final ObjectProperty<List<Path>> brought = new SimpleObjectProperty<>(List.of());
     private final List<Runnable> changed = new ArrayList<>();
     private final List<Runnable> pagesCame = new ArrayList<>();
     private final InOrder inOrder = new InOrder(this::tell);
@@ -84,7 +76,8 @@ public final class Workspace {
     private final Pages pages;
     private final Chosen chosen;
     private final Arrived arrived;
-    private @Nullable Intake intake;
+    private final Labelling labelling;
+    private final IntakeUnderWay intake = new IntakeUnderWay(this);
 
     public Workspace(Catalogue catalogue) {
         this.catalogue = catalogue;
@@ -94,6 +87,8 @@ public final class Workspace {
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
         this.arrived = new Arrived(this);
         this.keptHistory = new KeptHistory(catalogue, history, inOrder, this::relabelled);
+        this.labelling =
+                new Labelling(catalogue, inOrder, keptHistory, this::search, () -> changed.forEach(Runnable::run));
         this.chosen = new Chosen(catalogue, background, inOrder, keptHistory, hits, this::relabelled);
         this.openScene = new OpenScene(catalogue, background, table);
         this.earlierReport = IntakeReport.of(catalogue.home());
@@ -195,6 +190,11 @@ public final class Workspace {
         return chosen;
     }
 
+    /** Says something of one asset. */
+    public Labelling labelling() {
+        return labelling;
+    }
+
     private void relabelled() {
         search();
         keptSearches.count();
@@ -283,21 +283,9 @@ public final class Workspace {
         return problems;
     }
 
-    /** Files and folders brought to the window and not yet taken in or let go. */
-    public ObjectProperty<List<Path>> brought() {
-        return brought;
-    }
-
-    /** Makes an intake the one under way, or none; the one before lets go of what it unpacked. */
-    public void begin(@Nullable Intake other) {
-        Intake over = intake;
-        intake = other;
-        if (over != null) {
-            jobs.startQuietly(Phrase.of("model.tidying-up"), work -> {
-                over.close();
-                return true;
-            });
-        }
+    /** What was brought to the window and is being taken in. */
+    public IntakeUnderWay intake() {
+        return intake;
     }
 
     /** Calls back after libraries or labels changed. */
@@ -456,34 +444,14 @@ public final class Workspace {
         void run(Catalogue catalogue) throws ProblemException;
     }
 
-    /** Changes labels of an asset, as one act, which can be undone as soon as it is on the disk. */
-    public void edit(Asset asset, String what, List<Edit> edits, List<Edit> undo) {
-        saveLabels(
-                asset,
-                edits,
-                () -> remember(
-                        asset,
-                        what,
-                        edits,
-                        undo,
-                        () -> saveLabels(asset, edits, () -> {}),
-                        () -> saveLabels(asset, undo, () -> {})));
-    }
-
-    private void remember(
-            Asset asset, String what, List<Edit> edits, List<Edit> undo, History.Step redo, History.Step back) {
-        catalogue
-                .libraryOf(asset.id())
-                .ifPresent(library -> keptHistory.remember(KeptAct.of(what, library, edits, undo), redo, back));
-    }
-
     /** Deletes what an asset is made of; it can be undone until the undo store is emptied. */
     public void delete(Asset asset) {
         if (asset.isApart()) {
             // there is no file of its own to delete: the node goes back into its file
             catalogue
                     .asset(asset.wholeId())
-                    .ifPresent(whole -> takeApart(whole, asset.excerpt().node(), false));
+                    .ifPresent(
+                            whole -> labelling.takeApart(whole, asset.excerpt().node(), false));
         } else {
             fileRuns.delete(List.of(asset), shown(asset).map(Shown::name).orElse(asset.name()));
         }
@@ -511,137 +479,13 @@ public final class Workspace {
         });
     }
 
-    /**
-     * Tells the units or the upright of model files that do not say them.
-     *
-     * @param subject the asset's id, or {@link Edit#ofFolder a folder} of its library
-     */
-    public void tellSpace(Asset asset, String subject, Edit.Field field, String value) {
-        inOrder.run(
-                asset.name(),
-                () -> {
-                    Space before = catalogue.told(asset, subject);
-                    catalogue.edit(asset, List.of(Edit.set(subject, field, value)));
-                    return field == Edit.Field.UNITS ? before.units() : before.up();
-                },
-                before -> {
-                    search();
-                    measuredAnew();
-                    List<Edit> edits = List.of(Edit.set(subject, field, value));
-                    List<Edit> undo = List.of(Edit.set(subject, field, before));
-                    remember(
-                            asset,
-                            Phrase.of("model.tell", Phrase.name(field)),
-                            edits,
-                            undo,
-                            () -> saveLabels(asset, edits, this::measuredAnew),
-                            () -> saveLabels(asset, undo, this::measuredAnew));
-                });
-    }
-
-    /** Makes a node of a model file an asset of its own, or no longer. */
-    public void takeApart(Asset file, String node, boolean apart) {
-        List<String> before = catalogue.labels(file).apart();
-        List<String> after = new ArrayList<>(before);
-        after.remove(node);
-        if (apart) {
-            after.add(node);
-        }
-        edit(
-                file,
-                apart ? Phrase.of("model.take-apart", node) : Phrase.of("model.put-back-into-its-file", node),
-                List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", after))),
-                List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", before))));
-    }
-
-    /** Says what of a model file is meant. */
-    public void tellExcerpt(Asset asset, Excerpt wanted) {
-        Excerpt before = asset.excerpt();
-        if (!wanted.equals(before)) {
-            tell(asset, wanted, () -> {
-                measuredAnew();
-                remember(
-                        asset,
-                        Phrase.of("model.show", wanted.isWhole() ? Phrase.of("model.all-of-it") : wanted.text()),
-                        List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, wanted.text())),
-                        List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, before.text())),
-                        () -> tell(asset, wanted, this::measuredAnew),
-                        () -> tell(asset, before, this::measuredAnew));
-            });
-        }
-    }
-
-    private void tell(Asset asset, Excerpt excerpt, Runnable then) {
-        saveLabels(asset, List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, excerpt.text())), then);
-    }
-
-    /** What is chosen and what is drawn may be another now, though nothing is counted otherwise. */
-    private void measuredAnew() {
-        changed.forEach(Runnable::run);
-    }
-
-    private void saveLabels(Asset asset, List<Edit> edits, Runnable then) {
-        inOrder.run(
-                asset.name(),
-                () -> {
-                    catalogue.edit(asset, edits);
-                    return true;
-                },
-                done -> {
-                    then.run();
-                    search();
-                });
-    }
-
-    /** Labels what came: its names, tags, makers and licences. In the background. What came is there if that fails, too. */
-    public void label(Library library, Taken came, Work work) {
-        try {
-            catalogue.scan(library, work);
-            catalogue.edit(library, came.labels(library));
-        } catch (ProblemException e) {
-            work.problem(e.problem());
-        }
-    }
-
-    /** Remembers an intake that was done, and shows what came. */
-    public void tookIn(Library library, Taken came) {
-        String run = came.run();
-        List<String> paths = came.paths();
-        if (run != null) {
-            fileRuns.remember(
-                    Phrase.of("model.take-in", Words.plural(paths.size(), "asset")),
-                    List.of(new FileRuns.Run(library, run)),
-                    () -> {
-                        throw Problem.of(library.name(), Phrase.of("model.bring-the-files-again-to"))
-                                .raise();
-                    });
-        }
-        brought.set(List.of());
-        view.set(View.SHELF);
-        JustTaken last = new JustTaken(library.id(), came.since());
-        background.quietly(
-                Phrase.of("model.keeping-what-came-last"),
-                work -> {
-                    last.keep(catalogue.home());
-                    return true;
-                },
-                done -> {
-                    // what came was seen already when it was labelled
-                    search();
-                    scan();
-                });
-    }
-
     /** Waits for labels under way; other jobs are stopped. */
     public void close() {
         arrived.close();
         openScene.close();
         inOrder.close();
         jobs.close();
-        Intake open = intake;
-        if (open != null) {
-            attempt(open::close);
-        }
+        intake.close();
         catalogue.close();
     }
 }

@@ -36,7 +36,7 @@ final class ExcerptMenu extends MenuButton {
         if (scene.animations() > 0 || now.firstFrame()) {
             CheckMenuItem first = new CheckMenuItem(Phrase.of("shelf.first-frame-of-its-animation"));
             first.setSelected(now.firstFrame());
-            first.setOnAction(e -> workspace.tellExcerpt(asset, now.withFirstFrame(!now.firstFrame())));
+            first.setOnAction(e -> workspace.labelling().tellExcerpt(asset, now.withFirstFrame(!now.firstFrame())));
             getItems().add(first);
         }
     }
@@ -64,7 +64,7 @@ final class ExcerptMenu extends MenuButton {
             CheckMenuItem item = new CheckMenuItem(name);
             item.setMnemonicParsing(false);
             item.setSelected(said.contains(name));
-            item.setOnAction(e -> workspace.takeApart(asset, name, !said.contains(name)));
+            item.setOnAction(e -> workspace.labelling().takeApart(asset, name, !said.contains(name)));
             menu.getItems().add(item);
         }
         return menu;
@@ -97,7 +97,7 @@ final class ExcerptMenu extends MenuButton {
         RadioMenuItem item = new RadioMenuItem(title);
         item.setMnemonicParsing(false);
         item.setSelected(chosen);
-        item.setOnAction(e -> workspace.tellExcerpt(asset, wanted));
+        item.setOnAction(e -> workspace.labelling().tellExcerpt(asset, wanted));
         return item;
     }
 

@@ -15,6 +15,7 @@ import javafx.scene.layout.StackPane;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
+import yondershelf.app.model.Pixels;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Contents;
 import yondershelf.library.Asset;
@@ -150,7 +151,7 @@ final class LivePreview extends StackPane {
         }
         Booth booth = workspace.catalogue().booth();
         Camera camera = on.camera(turn, rise, 1);
-        int size = moving ? MOVING : RESTING;
+        int size = moving ? MOVING : (int) Math.max(RESTING, Math.ceil(view.getFitWidth() * Pixels.of(this)));
         int samples = moving ? 1 : Booth.FINAL_SAMPLES;
         turning = moving;
         job = workspace

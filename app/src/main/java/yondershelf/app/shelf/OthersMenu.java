@@ -50,7 +50,8 @@ final class OthersMenu extends MenuButton {
         RadioMenuItem item = new RadioMenuItem(title);
         item.setMnemonicParsing(false);
         item.setSelected(which.equals(now));
-        item.setOnAction(e -> workspace.tellExcerpt(asset, asset.excerpt().withOther(which)));
+        item.setOnAction(
+                e -> workspace.labelling().tellExcerpt(asset, asset.excerpt().withOther(which)));
         getItems().add(item);
     }
 }

@@ -29,6 +29,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
 import yondershelf.app.model.Chosen;
 import yondershelf.app.model.Pages;
+import yondershelf.app.model.Pixels;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
@@ -217,12 +218,6 @@ public final class ShelfGrid extends Region {
         return Math.max(1, (int) ((getWidth() - bar.prefWidth(-1) - EDGE * 2) / (tileSize + 8)));
     }
 
-    /** Pixels of the screen for each of the layout. */
-    private double renderScale() {
-        Window on = getScene() == null ? null : getScene().getWindow();
-        return on == null ? 1 : on.getRenderScaleX();
-    }
-
     private boolean isSeen() {
         Window on = getScene() == null ? null : getScene().getWindow();
         return on != null && on.isShowing();
@@ -317,7 +312,7 @@ public final class ShelfGrid extends Region {
                     0, Math.rint(EDGE + (cardRow + 1) * rowHeight() - top - ROW_GAP + 2), w - barWidth, cardHeight - 2);
             card.setPointer(EDGE + (chosen % columns + 0.5) * cell);
         }
-        loader.showAt((tileSize - Tile.FRAME) * renderScale());
+        loader.showAt((tileSize - Tile.FRAME) * Pixels.of(this));
         loader.want(inView, rest(firstRow * columns));
     }
 

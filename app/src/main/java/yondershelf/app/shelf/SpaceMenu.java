@@ -67,6 +67,6 @@ final class SpaceMenu extends MenuButton {
     }
 
     private void tell(Asset asset, String subject, Edit.Field field, String value) {
-        workspace.tellSpace(asset, subject, field, value);
+        workspace.labelling().tellSpace(asset, subject, field, value);
     }
 }

@@ -12,8 +12,8 @@ import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.StackPane;
-import javafx.stage.Window;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Pixels;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Bounds;
 import yondershelf.content.Kind;
@@ -66,10 +66,7 @@ public final class TablePicture extends Pane {
         getChildren().addAll(image, outline, emptyPane, sentence);
         widthProperty().addListener(o -> redraw());
         heightProperty().addListener(o -> redraw());
-        sceneProperty()
-                .flatMap(javafx.scene.Scene::windowProperty)
-                .flatMap(Window::outputScaleXProperty)
-                .addListener(o -> redraw());
+        Pixels.observed(this).addListener(o -> redraw());
         workspace.table().onChange(() -> {
             if (chosen != null && workspace.table().scene().placement(chosen).isEmpty()) {
                 choose(null);
@@ -133,16 +130,10 @@ public final class TablePicture extends Pane {
         emptyPane.setVisible(shown.placements().isEmpty());
         if (getWidth() >= 8 && getHeight() >= 8) {
             samples = 0;
-            double pixels = pixels();
+            double pixels = Pixels.of(this);
             renderer.request(new Renderer.Request(
                     shown, view.camera(), (int) (getWidth() * pixels), (int) (getHeight() * pixels)));
         }
-    }
-
-    /** Of the screen the window is on, for each of the layout. */
-    private double pixels() {
-        Window on = getScene() == null ? null : getScene().getWindow();
-        return on == null ? 1 : on.getOutputScaleX();
     }
 
     @Override

@@ -2,7 +2,6 @@ package yondershelf.app.views;
 
 import java.util.ArrayList;
 import java.util.List;
-import javafx.application.Platform;
 import javafx.beans.InvalidationListener;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleAttribute;
@@ -135,7 +134,9 @@ public final class JobStrip extends BorderPane {
         if (shown != null) {
             title.setText(shown.title());
             // a bar that runs to and fro is motion: somebody may have asked for less
-            boolean still = shown.share() < 0 && Platform.getPreferences().isReducedMotion();
+            boolean still = shown.share() < 0
+                    && getScene() != null
+                    && getScene().getPreferences().isReducedMotion();
             bar.setProgress(still ? 0.5 : shown.share());
             String left = shown.secondsLeft() > 1 ? Phrase.of("views.about", Words.seconds(shown.secondsLeft())) : "";
             String others =

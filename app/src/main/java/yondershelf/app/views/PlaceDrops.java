@@ -154,11 +154,13 @@ final class PlaceDrops {
         if (asset != null && Carry.isMany(board)) {
             workspace.chosen().label(Phrase.of("views.tag", tag), Relabel.NOTHING.tagged(tag));
         } else if (asset != null) {
-            workspace.edit(
-                    asset,
-                    Phrase.of("views.add-tag", tag),
-                    List.of(Edit.tag(asset.id(), tag)),
-                    List.of(Edit.untag(asset.id(), tag)));
+            workspace
+                    .labelling()
+                    .edit(
+                            asset,
+                            Phrase.of("views.add-tag", tag),
+                            List.of(Edit.tag(asset.id(), tag)),
+                            List.of(Edit.untag(asset.id(), tag)));
         }
     }
 }

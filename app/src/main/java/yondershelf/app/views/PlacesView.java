@@ -178,8 +178,8 @@ public final class PlacesView extends ListView<Row> {
         targetFolder = folder;
         targetTags = tags;
         List<Path> files = board.getFiles().stream().map(f -> f.toPath()).toList();
-        workspace.brought().set(List.of());
-        workspace.brought().set(files);
+        workspace.intake().brought().set(List.of());
+        workspace.intake().brought().set(files);
         workspace.view().set(Workspace.View.INTAKE);
     }
 

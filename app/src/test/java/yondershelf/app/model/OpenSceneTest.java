@@ -27,6 +27,7 @@ import yondershelf.content.Transform;
 import yondershelf.format.Formats;
 import yondershelf.table.Placement;
 import yondershelf.table.Scene;
+import yondershelf.work.Job;
 
 /** The scene and its file: where it goes, what happens when it cannot, and that opening can be undone. */
 @SuppressWarnings("NullAway.Init")
@@ -227,7 +228,7 @@ class OpenSceneTest {
         assertFalse(scene.wouldLose());
         await("tidied", () -> kept.toFile().list().length == 0);
         Toolkit.run(scene::keep);
-        Thread.sleep(200);
+        await("nothing more to be done", () -> workspace.jobs().list().stream().allMatch(Job::isOver));
         assertEquals(0, kept.toFile().list().length, "what is saved is not kept twice");
         Toolkit.run(() -> scene.begin());
         assertFalse(scene.wouldLose(), "an empty table is nothing to lose");

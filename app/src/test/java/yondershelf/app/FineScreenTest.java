@@ -1,0 +1,53 @@
+package yondershelf.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** On a finer screen pictures are made of the screen's own pixels: seen in a window of another process, whose screen is as fine as told. */
+class FineScreenTest {
+    private static final long MINUTES = 3;
+
+    @TempDir
+    Path folder;
+
+    @ParameterizedTest
+    @ValueSource(doubles = {1.25, 2})
+    void picturesHaveThePixelsOfTheScreen(double fineness) throws Exception {
+        Process window = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-Dprism.order=sw",
+                        "-Dglass.gtk.uiScale=" + fineness,
+                        "-Duser.language=en",
+                        "--enable-native-access=ALL-UNNAMED",
+                        "--sun-misc-unsafe-memory-access=allow",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "yondershelf.app.FineScreenMain",
+                        folder.toString())
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
+        Map<String, Double> told = new HashMap<>();
+        try {
+            window.inputReader(StandardCharsets.UTF_8).lines().forEach(line -> {
+                String[] words = line.split(" ", 2);
+                told.put(words[0], Double.parseDouble(words[1]));
+            });
+            assertTrue(window.waitFor(MINUTES, TimeUnit.MINUTES));
+        } finally {
+            window.destroy();
+        }
+        assertEquals(fineness, told.getOrDefault("screen", 0.0), 1e-6);
+        assertEquals(fineness, told.getOrDefault("table", 0.0), 0.02);
+        double tile = told.getOrDefault("tile", 0.0);
+        assertTrue(tile >= fineness * 0.99, "tile " + tile);
+    }
+}
