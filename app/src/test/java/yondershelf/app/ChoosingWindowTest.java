@@ -193,11 +193,7 @@ class ChoosingWindowTest extends OneWindow {
     }
 
     private void renameTag(String tag, String to) throws Exception {
-        on.robot.rightClickOn(middle(tagRow(tag)));
-        await(
-                "a menu",
-                () -> on.robot.lookup("Rename or nest elsewhere").tryQuery().isPresent());
-        on.robot.clickOn("Rename or nest elsewhere");
+        on.menu(middle(tagRow(tag)), "Rename or nest elsewhere");
         await("asked", () -> on.window.lookup("#question-typed") != null);
         on.robot.clickOn("#question-typed");
         on.press(KeyCode.CONTROL, KeyCode.A);

@@ -172,9 +172,7 @@ class FilingManyWindowTest extends OneWindow {
                 return new Point2D(b.getMinX() + 4, b.getMinY() + 4);
             });
             acts += 2;
-            on.robot.rightClickOn(ground);
-            await("a menu", () -> on.robot.lookup("Choose all").tryQuery().isPresent());
-            on.robot.clickOn("Choose all");
+            on.menu(ground, "Choose all");
             await(
                     "all of it",
                     () -> on.workspace.chosen().selection().get().size() == EACH

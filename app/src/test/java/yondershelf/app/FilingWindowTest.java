@@ -56,9 +56,7 @@ class FilingWindowTest extends OneWindow {
     }
 
     private void menu(String row, String item) throws Exception {
-        on.robot.rightClickOn(middle(row(row)));
-        await("a menu", () -> on.robot.lookup(item).tryQuery().isPresent());
-        on.robot.clickOn(item);
+        on.menu(middle(row(row)), item);
     }
 
     private void answer(String text) throws Exception {

@@ -31,9 +31,7 @@ class LikeWindowTest extends OneWindow {
 
     @Test
     void likeAnAsset() throws Exception {
-        on.robot.rightClickOn(middle(on.tile("Barometer dial")));
-        await("a menu", () -> on.robot.lookup("More like this").tryQuery().isPresent());
-        on.robot.clickOn("More like this");
+        on.menu(middle(on.tile("Barometer dial")), "More like this");
         // the others are looked at meanwhile
         if (!Toolkit.happens(
                 () -> first(1).equals(List.of("Barometer dial"))

@@ -240,6 +240,22 @@ final class WindowDriver implements AutoCloseable {
         throw new AssertionError(what + " did not happen");
     }
 
+    /** Opens the context menu of a place and chooses an item, until that closed it: under load the display may swallow a click. */
+    void menu(Point2D at, String item) throws Exception {
+        for (int attempt = 0; attempt < 3; attempt++) {
+            robot.rightClickOn(at);
+            if (!happens(() -> robot.lookup(item).tryQuery().isPresent(), 20)) {
+                continue;
+            }
+            Toolkit.pulse();
+            robot.clickOn(item);
+            if (happens(() -> robot.lookup(item).tryQuery().isEmpty(), 5)) {
+                return;
+            }
+        }
+        throw new AssertionError("no menu with " + item);
+    }
+
     /** Chooses an item of a menu within a menu of the card, until it is done: the card may be filled anew under the pointer. */
     void choose(String id, int line, int item, String what, BooleanSupplier done) throws Exception {
         for (int attempt = 0; attempt < 4; attempt++) {
