@@ -18,7 +18,7 @@ import yondershelf.work.Parallel;
 /** The fixed stage in which previews are taken. A change to how they look raises {@link #VERSION}. */
 public final class Booth {
     /** Part of every preview's key. */
-    public static final int VERSION = 11;
+    public static final int VERSION = 12;
 
     /** Degrees: three-quarter view from slightly above. */
     private static final double TURN = Math.toRadians(32);
@@ -30,8 +30,11 @@ public final class Booth {
     /** Stored value of the backdrop, the same for red, green and blue. */
     private static final int BACKDROP = 66;
 
+    /** Stops: a white thing just reaches white where it faces the large light, and what shines on it still stands out. */
+    private static final double EXPOSURE = -0.6;
+
     private final Shaders shaders;
-    private final EnvironmentLight light = EnvironmentLight.of(BoothLight.environment(), 0, 0);
+    private final EnvironmentLight light = EnvironmentLight.of(BoothLight.environment(), EXPOSURE, 0);
 
     /** How many samples a final preview gets; so few or fewer ask for a draft. */
     public static final int DRAFT_SAMPLES = 2;

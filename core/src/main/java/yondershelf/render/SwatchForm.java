@@ -5,34 +5,42 @@ import yondershelf.content.Mesh;
 import yondershelf.content.Part;
 
 /**
- * The solid on which a material's preview is taken: a dome (curved), a chamfered block under it (flat, sharp-edged), on a
- * plain plinth. Parts in this order: dome, block, plinth. About 0.4 m across; one repeat of the material covers 0.3 m.
+ * The solid on which a material's preview is taken: a ball sunk into a chamfered block (curved, flat, sharp-edged), on a thin plain
+ * plinth; about as high as wide, so that it fills the square of a preview. Parts in this order: ball, block, plinth. About 0.4 m across;
+ * one repeat of the material covers 0.3 m.
  */
 final class SwatchForm {
     private static final double REPEAT = 0.3;
+    /** Half the edge of the block, and how high plinth and block reach. */
+    private static final double HALF = 0.185;
+
+    private static final double PLINTH = 0.025;
+    private static final double BLOCK = 0.09;
 
     private SwatchForm() {}
 
     static Mesh mesh() {
-        return new Mesh("swatch form", List.of(dome(), block(-0.2, 0.05, 0.2, 0.13, 0.012, 0), plinth()));
+        return new Mesh("swatch form", List.of(ball(), block(-HALF, PLINTH, HALF, BLOCK, 0.012, 0), plinth()));
     }
 
     private static Part plinth() {
-        return block(-0.23, 0, 0.23, 0.05, 0.006, 2);
+        return block(-HALF - 0.015, 0, HALF + 0.015, PLINTH, 0.006, 2);
     }
 
-    private static Part dome() {
-        int rings = 48;
+    private static Part ball() {
+        int rings = 64;
         int around = 96;
-        double radius = 0.165;
-        double base = 0.13;
+        double radius = 0.17;
+        double centre = BLOCK + 0.55 * radius;
+        // down to where it meets the block's top
+        double lowest = Math.PI - Math.acos(0.55);
         float[] positions = new float[(rings + 1) * (around + 1) * 3];
         float[] normals = new float[positions.length];
         float[] uvs = new float[(rings + 1) * (around + 1) * 2];
         int[] indices = new int[rings * around * 6];
         int v = 0;
         for (int r = 0; r <= rings; r++) {
-            double theta = Math.PI / 2 * r / rings;
+            double theta = lowest * r / rings;
             for (int a = 0; a <= around; a++, v++) {
                 double phi = 2 * Math.PI * a / around;
                 double x = Math.sin(theta) * Math.sin(phi);
@@ -42,7 +50,7 @@ final class SwatchForm {
                 normals[v * 3 + 1] = (float) y;
                 normals[v * 3 + 2] = (float) z;
                 positions[v * 3] = (float) (x * radius);
-                positions[v * 3 + 1] = (float) (base + y * radius);
+                positions[v * 3 + 1] = (float) (centre + y * radius);
                 positions[v * 3 + 2] = (float) (z * radius);
                 uvs[v * 2] = (float) (phi * radius / REPEAT);
                 uvs[v * 2 + 1] = (float) (theta * radius / REPEAT);

@@ -15,7 +15,7 @@ public final class MendView extends BorderPane {
     private final Workspace workspace;
     private final Runnable addLibrary;
     private final FindingList list = new FindingList(this::show);
-    private final RunsList runs;
+    private final RunsView runs;
     private final MendHead head;
     private final FindingEvidence side;
     private boolean runsShown;
@@ -27,7 +27,7 @@ public final class MendView extends BorderPane {
         getStyleClass().add("working-list");
         setId("mend");
         head = new MendHead(workspace, () -> showRuns(!runsShown));
-        runs = new RunsList(workspace);
+        runs = new RunsView(workspace);
         side = new FindingEvidence(workspace, loader);
         list.offer(finding -> workspace.faults().mend(List.of(finding)), this::find);
         setTop(head);

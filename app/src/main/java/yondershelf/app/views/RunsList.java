@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
-import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -19,68 +18,38 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import yondershelf.app.model.FileRuns;
-import yondershelf.app.model.Questions;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.library.UndoRun;
 import yondershelf.words.Phrase;
 
-/** Changes made to files so far, the latest on top, each with the act that takes it back; last what keeping them costs in room. */
-final class RunsList extends ListView<RunsList.Line> {
+/** Changes made to files so far, the latest on top, each with the act that takes it back. */
+final class RunsList extends ListView<FileRuns.Listed> {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Phrase.language());
 
     private final Workspace workspace;
 
     RunsList(Workspace workspace) {
         this.workspace = workspace;
-        setId("runs");
+        setId("runs-list");
         getStyleClass().add("runs");
         setAccessibleText(Phrase.of("views.earlier-changes"));
         setCellFactory(list -> new Cell());
         setPlaceholder(new EmptyPlace(Phrase.of("views.changes-made-to-files-by")));
         setOnKeyPressed(e -> {
-            Line chosen = getSelectionModel().getSelectedItem();
-            if (e.getCode() == KeyCode.ENTER && chosen != null) {
-                act(chosen);
+            FileRuns.Listed chosen = getSelectionModel().getSelectedItem();
+            if (e.getCode() == KeyCode.ENTER
+                    && chosen != null
+                    && !chosen.summary().undone()) {
+                takeBack(chosen);
                 e.consume();
             }
         });
     }
 
-    /** A change to files, or what a library keeps of all of them. */
-    sealed interface Line {}
-
-    private record Change(FileRuns.Listed run) implements Line {}
-
-    private record Room(FileRuns.Kept kept) implements Line {}
-
-    /** Reads the list again. */
-    void readAgain() {
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("views.listing-earlier-changes"),
-                        work -> new Found(
-                                workspace.fileRuns().all(), workspace.fileRuns().kept()),
-                        this::fill);
-    }
-
-    private record Found(List<FileRuns.Listed> runs, List<FileRuns.Kept> kept) {}
-
-    private void fill(Found found) {
-        List<Line> lines = new ArrayList<>();
-        found.runs.forEach(run -> lines.add(new Change(run)));
-        found.kept.forEach(kept -> lines.add(new Room(kept)));
-        if (!getItems().equals(lines)) {
-            getItems().setAll(lines);
-        }
-    }
-
-    private void act(Line line) {
-        switch (line) {
-            case Change(FileRuns.Listed run) when !run.summary().undone() -> takeBack(run);
-            case Change _ -> {}
-            case Room(FileRuns.Kept kept) -> empty(kept);
+    void show(List<FileRuns.Listed> runs) {
+        if (!getItems().equals(runs)) {
+            getItems().setAll(runs);
         }
     }
 
@@ -91,37 +60,6 @@ final class RunsList extends ListView<RunsList.Line> {
                         run.summary().what(),
                         List.of(new FileRuns.Run(run.library(), run.summary().run())),
                         false);
-    }
-
-    private void empty(FileRuns.Kept kept) {
-        String room = Words.bytes(kept.space().bytes());
-        workspace
-                .questions()
-                .ask(
-                        Phrase.of(
-                                "views.let-go-of-everything-keeps",
-                                kept.library().name(),
-                                room,
-                                Words.plural(kept.space().runs(), "earlier change")),
-                        new Questions.Choice(
-                                Phrase.of("views.free", room),
-                                Phrase.of("views.old-and-deleted-files-are"),
-                                () -> workspace.fileRuns().empty(kept.library())),
-                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
-    }
-
-    /** What taking back costs in room, and the act that frees it. */
-    private HBox row(FileRuns.Kept kept) {
-        String name = kept.library().name();
-        String room = Words.bytes(kept.space().bytes());
-        Label what = new Label(Phrase.of("views.keeps-so-that-changes-can", name, room));
-        what.getStyleClass().add("faint");
-        Button empty = new Button(Phrase.of("views.empty"));
-        empty.getStyleClass().add("quiet");
-        empty.setAccessibleText(Phrase.of("views.empty-the-undo-store-of", name));
-        empty.setTooltip(new Tooltip(Phrase.of("views.let-the-old-files-go", room)));
-        empty.setOnAction(e -> empty(kept));
-        return row(what, empty);
     }
 
     private HBox row(FileRuns.Listed run) {
@@ -146,7 +84,8 @@ final class RunsList extends ListView<RunsList.Line> {
         return row(words, undo);
     }
 
-    private static HBox row(Region words, Control end) {
+    /** Words, and what stands at the end of their row. */
+    static HBox row(Region words, Control end) {
         end.setMinWidth(USE_PREF_SIZE);
         words.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(words, Priority.ALWAYS);
@@ -162,31 +101,20 @@ final class RunsList extends ListView<RunsList.Line> {
                 + Words.plural(run.summary().files(), "file");
     }
 
-    /** A line in view. */
-    private final class Cell extends LineCell<Line> {
+    /** A change in view. */
+    private final class Cell extends LineCell<FileRuns.Listed> {
         @Override
-        public Node content(Line line) {
-            return switch (line) {
-                case Change(FileRuns.Listed run) -> row(run);
-                case Room(FileRuns.Kept kept) -> row(kept);
-            };
+        public Node content(FileRuns.Listed run) {
+            return row(run);
         }
 
         @Override
-        public String words(Line line) {
-            return switch (line) {
-                case Change(FileRuns.Listed run) ->
-                    what(run) + (run.summary().undone() ? ", " + Phrase.of("views.taken-back") : "");
-                case Room(FileRuns.Kept kept) ->
-                    Phrase.of(
-                            "views.keeps-so-that-changes-can",
-                            kept.library().name(),
-                            Words.bytes(kept.space().bytes()));
-            };
+        public String words(FileRuns.Listed run) {
+            return what(run) + (run.summary().undone() ? ", " + Phrase.of("views.taken-back") : "");
         }
 
         @Override
-        public boolean canBeChosen(Line line) {
+        public boolean canBeChosen(FileRuns.Listed run) {
             return true;
         }
     }
