@@ -72,6 +72,14 @@ class FocusSeenTest extends OneWindow {
         return count;
     }
 
+    private static boolean isThere(Control control) {
+        boolean seen = control.getScene() != null && !control.isDisabled();
+        for (Node node = control; node != null; node = node.getParent()) {
+            seen &= node.isVisible();
+        }
+        return seen;
+    }
+
     private List<String> unseen() throws Exception {
         List<String> out = new ArrayList<>();
         List<Control> all = reached();
@@ -81,8 +89,8 @@ class FocusSeenTest extends OneWindow {
             WritableImage before = drawn(control);
             run(control::requestFocus);
             if (!Toolkit.happens(control::isFocused, 5)) {
-                // filled anew meanwhile: another stands in its place
-                if (onFx(() -> control.getScene() != null)) {
+                // filled anew meanwhile, so that another stands in its place; or its job is over
+                if (onFx(() -> isThere(control))) {
                     out.add(control.getClass().getSimpleName() + " #" + control.getId() + " cannot have the keys");
                 }
                 continue;

@@ -63,6 +63,8 @@ final class LanguageMain {
             own.add(Phrase.bundle().getString(key));
         }
         out.removeAll(own);
+        // names of tags are nobody's phrases
+        out.removeIf(phrase -> phrase.matches("[a-z ]+"));
         return out;
     }
 
@@ -85,7 +87,7 @@ final class LanguageMain {
         if (foreign.contains(said)) {
             TOLD.add("english " + view + ": " + said);
         }
-        if (node instanceof ButtonBase button && !button.getStyleClass().contains("cell")) {
+        if (node instanceof ButtonBase button && !button.getStyleClass().contains("long-word")) {
             for (Node child : button.getChildrenUnmodifiable()) {
                 if (child instanceof Text text && text.getText().contains("...") && !said.contains("...")) {
                     TOLD.add("cut " + view + ": " + text.getText());

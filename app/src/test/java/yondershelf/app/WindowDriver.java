@@ -33,6 +33,7 @@ import yondershelf.demo.DemoLibrary;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Asset;
 import yondershelf.search.Query;
+import yondershelf.words.Phrase;
 
 /** The real window on a copy of the demo library, driven with real mouse and keys under a display. */
 final class WindowDriver implements AutoCloseable {
@@ -159,7 +160,7 @@ final class WindowDriver implements AutoCloseable {
     /** True when nothing but previews is under way. */
     boolean isQuiet() {
         return workspace.jobs().list().stream()
-                .allMatch(j -> j.isOver() || j.title().equals("Previews"));
+                .allMatch(j -> j.isOver() || j.title().equals(Phrase.of("shelf.previews")));
     }
 
     @Override

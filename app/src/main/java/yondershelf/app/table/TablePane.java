@@ -30,6 +30,8 @@ import yondershelf.words.Phrase;
 
 /** The half of the window that shows the scene: its name and acts above, the picture, the figures people compare below. */
 public final class TablePane extends BorderPane {
+    private static final String LONG = "long-word";
+
     private final Workspace workspace;
     private final TablePicture picture;
     private final ObjectList objects;
@@ -78,8 +80,7 @@ public final class TablePane extends BorderPane {
         });
         for (Button button : List.of(undo, redo)) {
             button.setDisable(true);
-            // what it would do may be long: its first words are enough, the tooltip says all
-            button.getStyleClass().add("long-word");
+            button.setMinWidth(Region.USE_PREF_SIZE);
         }
         for (Button button : List.of(frame, save)) {
             button.setMinWidth(Region.USE_PREF_SIZE);
@@ -109,6 +110,11 @@ public final class TablePane extends BorderPane {
     private static void hint(Button button, String word, Optional<String> what, String keys) {
         button.setDisable(what.isEmpty());
         button.setText(word + what.map(w -> " " + w).orElse(""));
+        // what it would do may be long: its first words are enough, the tooltip says all
+        button.getStyleClass().remove(LONG);
+        if (what.isPresent()) {
+            button.getStyleClass().add(LONG);
+        }
         button.setTooltip(new Tooltip(word + what.map(w -> " " + w).orElse("") + " (" + keys + ")"));
     }
 
