@@ -23,6 +23,9 @@ class LanguageWindowTest {
         Process window = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-Dprism.order=sw",
+                        // drawn in memory: a window on the display would leave grabs behind that keep menus of others
+                        // from opening
+                        "-Dglass.platform=Headless",
                         "-Duser.language=de",
                         "--enable-native-access=ALL-UNNAMED",
                         "--sun-misc-unsafe-memory-access=allow",
