@@ -20,21 +20,11 @@ class LanguageWindowTest {
 
     @Test
     void everyViewSpeaksGerman() throws Exception {
-        Process window = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-Dprism.order=sw",
-                        // drawn in memory: a window on the display would leave grabs behind that keep menus of others
-                        // from opening
-                        "-Dglass.platform=Headless",
-                        "-Duser.language=de",
-                        "--enable-native-access=ALL-UNNAMED",
-                        "--sun-misc-unsafe-memory-access=allow",
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        "yondershelf.app.LanguageMain",
-                        folder.toString())
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
+        // drawn in memory: a window on the display would leave grabs behind that keep menus of others from opening
+        Process window = OwnProcess.start(
+                List.of("-Dglass.platform=Headless", "-Duser.language=de"),
+                "yondershelf.app.LanguageMain",
+                folder.toString());
         List<String> told = new ArrayList<>();
         try {
             window.inputReader(StandardCharsets.UTF_8).lines().forEach(told::add);

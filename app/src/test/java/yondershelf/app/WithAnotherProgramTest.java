@@ -4,7 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -23,16 +23,7 @@ class WithAnotherProgramTest extends OneWindow {
     void draggedIntoAnotherProgram() throws Exception {
         Asset chest = on.named("Tool chest");
         Point2D from = WindowDriver.middle(on.tile("Tool chest"));
-        Process other = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-Dprism.order=sw",
-                        "--enable-native-access=ALL-UNNAMED",
-                        "--sun-misc-unsafe-memory-access=allow",
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        "yondershelf.app.OtherProgramMain")
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
+        Process other = OwnProcess.start(List.of(), "yondershelf.app.OtherProgramMain");
         try {
             BlockingQueue<String> told = new LinkedBlockingQueue<>();
             Thread.ofPlatform()

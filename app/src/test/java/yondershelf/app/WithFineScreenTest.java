@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,19 +26,10 @@ class WithFineScreenTest {
     @ParameterizedTest
     @ValueSource(doubles = {1.25, 2})
     void picturesHaveThePixelsOfTheScreen(double fineness) throws Exception {
-        Process window = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-Dprism.order=sw",
-                        "-Dglass.gtk.uiScale=" + fineness,
-                        "-Duser.language=en",
-                        "--enable-native-access=ALL-UNNAMED",
-                        "--sun-misc-unsafe-memory-access=allow",
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        "yondershelf.app.FineScreenMain",
-                        folder.toString())
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
+        Process window = OwnProcess.start(
+                List.of("-Dglass.gtk.uiScale=" + fineness, "-Duser.language=en"),
+                "yondershelf.app.FineScreenMain",
+                folder.toString());
         Map<String, Double> told = new HashMap<>();
         try {
             window.inputReader(StandardCharsets.UTF_8).lines().forEach(line -> {

@@ -39,39 +39,29 @@ final class LabelActs {
         String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
         String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;
         if (!after.equals(before)) {
-            workspace
-                    .labelling()
-                    .edit(
-                            thing,
-                            Phrase.of("shelf.change", Phrase.name(field)),
-                            List.of(Edit.set(thing.id(), field, after)),
-                            List.of(Edit.set(thing.id(), field, before)));
+            edit(
+                    thing,
+                    Phrase.of("shelf.change", Phrase.name(field)),
+                    Edit.set(thing.id(), field, after),
+                    Edit.set(thing.id(), field, before));
         }
     }
 
     void addTag(String tag) {
         Asset thing = asset;
         if (thing != null) {
-            workspace
-                    .labelling()
-                    .edit(
-                            thing,
-                            Phrase.of("shelf.add-tag", tag),
-                            List.of(Edit.tag(thing.id(), tag)),
-                            List.of(Edit.untag(thing.id(), tag)));
+            edit(thing, Phrase.of("shelf.add-tag", tag), Edit.tag(thing.id(), tag), Edit.untag(thing.id(), tag));
         }
     }
 
     void removeTag(String tag) {
         Asset thing = asset;
         if (thing != null) {
-            workspace
-                    .labelling()
-                    .edit(
-                            thing,
-                            Phrase.of("shelf.take-away-tag", tag),
-                            List.of(Edit.untag(thing.id(), tag)),
-                            List.of(Edit.tag(thing.id(), tag)));
+            edit(thing, Phrase.of("shelf.take-away-tag", tag), Edit.untag(thing.id(), tag), Edit.tag(thing.id(), tag));
         }
+    }
+
+    private void edit(Asset thing, String what, Edit wanted, Edit undo) {
+        workspace.labelling().edit(thing, what, List.of(wanted), List.of(undo));
     }
 }
