@@ -22,7 +22,6 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
-import javafx.stage.Window;
 import org.jspecify.annotations.Nullable;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
@@ -83,11 +82,7 @@ final class WindowDriver implements AutoCloseable {
             if (happens(() -> window.getScene().getWindow().isFocused(), 2)) {
                 return;
             }
-            run(() -> {
-                Window own = window.getScene().getWindow();
-                own.hide();
-                ((Stage) own).show();
-            });
+            run(window.getScene().getWindow()::requestFocus);
         }
         throw new AssertionError("somebody else has the keys");
     }
@@ -307,6 +302,7 @@ final class WindowDriver implements AutoCloseable {
 
     /** Gives something the keys, and waits until it has them. */
     void focus(String id) throws Exception {
+        takeTheKeys();
         Node node = node(id);
         run(node::requestFocus);
         await("the keys of " + id, node::isFocused);

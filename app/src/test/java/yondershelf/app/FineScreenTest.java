@@ -13,11 +13,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/**
- * On a finer screen pictures are made of the screen's own pixels: seen in a window of another process, whose screen is as fine as told.
- * Among the last tests: what such a window leaves of the display's grabs when it ends may keep menus from opening.
- */
-class WithFineScreenTest {
+/** On a finer screen pictures are made of the screen's own pixels: seen in a window of another process, whose screen is as fine as told. */
+class FineScreenTest {
     private static final long MINUTES = 3;
 
     @TempDir
