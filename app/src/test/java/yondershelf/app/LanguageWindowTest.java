@@ -20,7 +20,7 @@ class LanguageWindowTest {
 
     @Test
     void everyViewSpeaksGerman() throws Exception {
-        // drawn in memory: a window on the display would leave grabs behind that keep menus of others from opening
+        // drawn in memory: nobody needs to see it
         Process window = OwnProcess.start(
                 List.of("-Dglass.platform=Headless", "-Duser.language=de"),
                 "yondershelf.app.LanguageMain",

@@ -239,6 +239,8 @@ final class WindowDriver implements AutoCloseable {
     /** Opens the context menu of a place and chooses an item, until that closed it: under load the display may swallow a click. */
     void menu(Point2D at, String item) throws Exception {
         for (int attempt = 0; attempt < 3; attempt++) {
+            // a window without them closes its menus as they open
+            takeTheKeys();
             robot.rightClickOn(at);
             if (!happens(() -> robot.lookup(item).tryQuery().isPresent(), 20)) {
                 continue;
