@@ -18,6 +18,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
@@ -39,7 +40,7 @@ final class KindBar extends HBox {
     private final Map<Kind, ToggleButton> kinds = new EnumMap<>(Kind.class);
 
     KindBar(Workspace workspace, ShelfGrid grid) {
-        super(4);
+        Gap.TIGHT.between(this);
         this.workspace = workspace;
         setAlignment(Pos.CENTER_LEFT);
         getStyleClass().add("kind-bar");

@@ -8,6 +8,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.words.Phrase;
@@ -19,7 +20,7 @@ final class LikeBar extends HBox {
     private final Label title = new Label();
 
     LikeBar(Workspace workspace) {
-        super(8);
+        Gap.EVEN.between(this);
         this.workspace = workspace;
         setId("like");
         getStyleClass().add("like-bar");

@@ -151,7 +151,7 @@ final class Screenshots {
         });
         fine(() -> save(target.resolve("keys.png")));
         settled(() -> {
-            window.keys().hide();
+            window.keys().close();
             if (window.lookup("#table") != null && window.lookup("#objects-toggle") instanceof ToggleButton objects) {
                 objects.fire();
             }

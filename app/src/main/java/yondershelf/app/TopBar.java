@@ -19,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
@@ -44,7 +45,7 @@ final class TopBar extends HBox {
     private final Map<Workspace.View, ToggleButton> tabs = new EnumMap<>(Workspace.View.class);
 
     TopBar(Workspace workspace, ShelfGrid grid, Runnable switchTheme, Runnable openKeys) {
-        super(16);
+        Gap.BROAD.between(this);
         this.workspace = workspace;
         this.grid = grid;
         getStyleClass().add("top-bar");

@@ -96,7 +96,7 @@ final class WindowDriver implements AutoCloseable {
             if (window.lookup("#places") instanceof ListView<?> places) {
                 places.scrollTo(0);
             }
-            window.keys().hide();
+            window.keys().close();
             window.setLight(false);
             workspace.intake().brought().set(List.of());
             workspace.selected().set(null);

@@ -54,7 +54,7 @@ final class WindowProbe {
         beat.start();
     }
 
-    /** @param args open, pull, look, plan or browse; the program's folder; then the library, how many assets, how many minutes */
+    /** @param args open, answer, pull, look, plan or browse; the program's folder; then the library, how many assets, how many minutes */
     public static void main(String[] args) throws Exception {
         Thread program = new Thread(() -> Application.launch(ShelfApplication.class, "--home=" + args[1]), "program");
         program.start();
@@ -66,11 +66,12 @@ final class WindowProbe {
                         - ManagementFactory.getRuntimeMXBean().getStartTime()),
                 "ms");
         WindowProbe probe = new WindowProbe(window);
-        if (!args[0].equals("look")) {
+        if (!List.of("look", "answer").contains(args[0])) {
             probe.firstScreen(since);
         }
         switch (args[0]) {
             case "open" -> probe.open();
+            case "answer" -> new FirstAnswer(probe, window).run(since);
             case "pull" -> Trouble.pulled(probe, Path.of(args[2]));
             case "plan" -> new PlanProbe(probe, window).run(Path.of(args[2]));
             case "look" -> Trouble.look(probe, Integer.parseInt(args[2]));

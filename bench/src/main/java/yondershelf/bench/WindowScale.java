@@ -16,13 +16,14 @@ import yondershelf.search.Query;
 import yondershelf.work.Work;
 
 /**
- * The window on a library of very many assets: how soon it is there, how long it is busy with a letter, how evenly it scrolls.
+ * The window: how soon a first answer is followed by previews; on a library of very many assets: how soon it is there, how long it is busy with a letter, how evenly it scrolls.
  * How it bears a drive that is pulled, being killed and being opened twice. Then, when minutes are given, how much memory it holds while it is browsed. Each in a program of its own.
  */
 public final class WindowScale {
     private static final int IN_A_FOLDER = 57;
     private static final int PREVIEWED = 300;
     private static final int DEMOS = 28;
+    private static final int FIRST_ANSWERS = 3;
     /** As the program is started: what it does not need it gives back. */
     private static final List<String> THRIFTY = List.of(
             "-XX:MinHeapFreeRatio=10",
@@ -42,6 +43,7 @@ public final class WindowScale {
         Path at = args.length > 0 ? Path.of(args[0]) : Files.createTempDirectory("yonder-window");
         int count = args.length > 1 ? Integer.parseInt(args[1]) : 100_000;
         String minutes = args.length > 2 ? args[2] : "0";
+        firstAnswer(at.resolve("first"));
         if (count > 0) {
             Path many = at.resolve("many");
             if (!Files.exists(many)) {
@@ -71,6 +73,21 @@ public final class WindowScale {
         }
         if (args.length == 0) {
             Mutations.removeAll(at);
+        }
+    }
+
+    /** A person who never started the program, whose things lie where things lie. */
+    private static void firstAnswer(Path person) throws Exception {
+        Path things = person.resolve("Documents/things");
+        if (!Files.exists(things)) {
+            Path demo = person.resolve("demo");
+            DemoLibrary.write(demo);
+            Files.createDirectories(things.getParent());
+            Files.move(demo.resolve(DemoLibrary.PROPS), things);
+        }
+        for (int round = 0; round < FIRST_ANSWERS; round++) {
+            Path home = Files.createTempDirectory(person, "home");
+            window(List.of("-Xmx512m", "-Duser.home=" + person), "answer", home.toString());
         }
     }
 

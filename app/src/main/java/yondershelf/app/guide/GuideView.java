@@ -24,16 +24,17 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
+import yondershelf.app.views.Overlay;
 import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 
 /** The guide over the window: pages left, the page right; typing shows only pages that have the words, and where. */
-public final class GuideView extends StackPane {
+public final class GuideView extends Overlay {
     /** Files of the pages, in their order. */
     private static final List<String> PAGES =
             List.of("1-first-steps", "2-finding", "3-card-and-labels", "4-taking-in", "5-mending", "6-the-table");
@@ -47,13 +48,10 @@ public final class GuideView extends StackPane {
     private final List<GuidePage> pages = new ArrayList<>();
     private final TextField search = new TextField();
     private final ListView<GuidePage> list = new ListView<>();
-    private final VBox page = new VBox(10);
+    private final VBox page = Gap.WIDE.column();
     private final ScrollPane scroll = new ScrollPane(page);
-    private @Nullable Node before;
 
     public GuideView() {
-        getStyleClass().add("overlay");
-        setId("guide");
         search.setPromptText(Phrase.of("guide.search-the-guide"));
         search.setAccessibleText(Phrase.of("guide.search-the-guide"));
         search.setTooltip(new Tooltip(Phrase.of("guide.words-that-a-page-has")));
@@ -73,27 +71,18 @@ public final class GuideView extends StackPane {
         close.getStyleClass().add("quiet");
         close.setTooltip(new Tooltip(Phrase.of("guide.back-to-the-window-esc")));
         close.setOnAction(e -> close());
-        HBox head = new HBox(14, heading, search, close);
+        HBox head = Gap.BROAD.row(heading, search, close);
         HBox.setHgrow(search, Priority.ALWAYS);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("guide-head");
         BorderPane box = new BorderPane(scroll, head, null, null, list);
-        box.getStyleClass().addAll("overlay-box", "guide-box");
-        getChildren().add(box);
+        box.getStyleClass().add("guide-box");
+        hold("guide", box);
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
-        setOnMousePressed(e -> {
-            if (e.getTarget() == this) {
-                close();
-            }
-        });
-        setVisible(false);
     }
 
     private void key(KeyEvent e) {
-        if (e.getCode() == KeyCode.ESCAPE) {
-            close();
-            e.consume();
-        } else if (search.isFocused() && (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP)) {
+        if (search.isFocused() && (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP)) {
             int step = e.getCode() == KeyCode.DOWN ? 1 : -1;
             int at = list.getSelectionModel().getSelectedIndex() + step;
             if (at >= 0 && at < list.getItems().size()) {
@@ -105,23 +94,12 @@ public final class GuideView extends StackPane {
 
     /** Opens at the page that was read last, the first at first. */
     public void open() {
-        before = getScene() == null ? null : getScene().getFocusOwner();
         if (pages.isEmpty()) {
             PAGES.forEach(
                     name -> pages.add(GuidePage.parse(read(FOLDERS.getOrDefault(language(), "") + name + ".md"))));
             narrow();
         }
-        setVisible(true);
-        search.requestFocus();
-    }
-
-    /** Closes it; whatever had the keys has them again. */
-    public void close() {
-        setVisible(false);
-        if (before != null) {
-            before.requestFocus();
-            before = null;
-        }
+        show(search);
     }
 
     private static String language() {

@@ -11,6 +11,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.words.Phrase;
 
 /** Above the plan: how much came, the acts on all of it, and where it goes. */
@@ -40,7 +41,7 @@ final class IntakeHead extends VBox {
         pictures.setTooltip(new Tooltip(Phrase.of("intake.show-what-came-as-pictures")));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox acts = new HBox(10, heading, gap, pictures, wishes, take, leave);
+        HBox acts = Gap.WIDE.row(heading, gap, pictures, wishes, take, leave);
         acts.setAlignment(Pos.CENTER_LEFT);
         acts.getStyleClass().add("pane-head");
         HBox target = target();
@@ -59,7 +60,7 @@ final class IntakeHead extends VBox {
         HBox.setHgrow(folder, Priority.ALWAYS);
         Label into = new Label(Phrase.of("intake.into"));
         into.setMinWidth(Region.USE_PREF_SIZE);
-        HBox target = new HBox(10, into, library, folder);
+        HBox target = Gap.WIDE.row(into, library, folder);
         target.setAlignment(Pos.CENTER_LEFT);
         target.getStyleClass().add("pane-target");
         return target;

@@ -11,6 +11,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.views.TagChips;
 import yondershelf.content.Kind;
@@ -29,7 +30,7 @@ final class ItemFields extends VBox {
     private boolean filling;
 
     ItemFields(OpenPlan open) {
-        super(8);
+        Gap.EVEN.between(this);
         this.open = open;
         name.setId("came-name");
         name.getStyleClass().addAll("in-place", "view-heading");
@@ -71,7 +72,7 @@ final class ItemFields extends VBox {
         substance.getStyleClass().add("item-choice");
         kind.setMaxWidth(Double.MAX_VALUE);
         substance.setMaxWidth(Double.MAX_VALUE);
-        HBox choices = new HBox(8, kind, substance);
+        HBox choices = Gap.EVEN.row(kind, substance);
         choices.setAlignment(Pos.CENTER_LEFT);
         getChildren().addAll(name, choices, tags);
     }

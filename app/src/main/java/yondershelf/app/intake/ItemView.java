@@ -9,6 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.image.Image;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.views.EvidencePicture;
@@ -41,7 +42,7 @@ final class ItemView extends VBox {
     }
 
     ItemView(Workspace workspace, OpenPlan open, Drawing drawing) {
-        super(10);
+        Gap.WIDE.between(this);
         this.drawing = drawing;
         this.workspace = workspace;
         this.fields = new ItemFields(open);

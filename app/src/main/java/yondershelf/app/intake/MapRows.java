@@ -15,6 +15,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
@@ -25,7 +26,6 @@ import yondershelf.words.Phrase;
 
 /** The files of one thing that came. Of a set of maps each has a choice of what it is. */
 final class MapRows extends VBox {
-    private static final double CHOICE = 116;
     private static final List<Use> USES = uses();
 
     private final OpenPlan open;
@@ -48,7 +48,7 @@ final class MapRows extends VBox {
     }
 
     MapRows(OpenPlan open) {
-        super(4);
+        Gap.TIGHT.between(this);
         setFillWidth(true);
         this.open = open;
         this.slots = new RoleSlots(open);
@@ -102,7 +102,7 @@ final class MapRows extends VBox {
         name.setTextOverrun(OverrunStyle.LEADING_ELLIPSIS);
         name.setMinWidth(0);
         HBox.setHgrow(name, Priority.ALWAYS);
-        HBox row = new HBox(8, name);
+        HBox row = Gap.EVEN.row(name);
         row.setAlignment(Pos.CENTER_LEFT);
         PlanItem item = shown;
         if (item != null && item.files().size() > 1) {
@@ -120,8 +120,7 @@ final class MapRows extends VBox {
             row.getChildren().add(0, choice(file));
         } else if (role != null) {
             Label what = new Label(role.title());
-            what.getStyleClass().add("faint");
-            what.setMinWidth(CHOICE);
+            what.getStyleClass().addAll("faint", "map-what");
             row.getChildren().add(0, what);
         }
         return row;
@@ -143,8 +142,6 @@ final class MapRows extends VBox {
         ComboBox<Use> box = new ComboBox<>();
         box.getItems().setAll(USES);
         box.getStyleClass().add("map-use");
-        box.setPrefWidth(CHOICE);
-        box.setMinWidth(CHOICE);
         box.setAccessibleText(Phrase.of("intake.what-is", file.path()));
         fill(box, file);
         boxes.put(file.path(), box);

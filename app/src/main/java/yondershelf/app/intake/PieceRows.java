@@ -16,6 +16,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Words;
 import yondershelf.content.Excerpt;
@@ -26,21 +27,20 @@ import yondershelf.words.Phrase;
 
 /** The top-level nodes of a scene file, its materials and lights: those that are ticked become assets of their own, that point into the file. */
 final class PieceRows extends VBox {
-    private static final double ROW = 26;
     private static final int MOST_ROWS = 9;
 
     private final OpenPlan open;
     private final CheckBox nodes = new CheckBox(Phrase.of("intake.each-node-an-asset-of"));
     private final CheckBox materials = new CheckBox(Phrase.of("intake.each-material-too"));
     private final CheckBox lights = new CheckBox(Phrase.of("intake.each-light-too"));
-    private final HBox limit = new HBox(6);
+    private final HBox limit = Gap.CLOSE.row();
     private final TextField least = new TextField("0");
     private final ListView<Given.Piece> rows = new ListView<>();
     private @Nullable PlanItem shown;
 
     /** @param look shows one node large; told null for the whole file */
     PieceRows(OpenPlan open, Consumer<@Nullable String> look) {
-        super(6);
+        Gap.CLOSE.between(this);
         this.open = open;
         all(nodes, "nodes-apart", Kind.MODEL);
         all(materials, "materials-apart", Kind.MATERIAL);
@@ -58,7 +58,7 @@ final class PieceRows extends VBox {
         limit.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         rows.setId("nodes");
         rows.setAccessibleText(Phrase.of("intake.nodes-materials-and-lights-of"));
-        rows.setFixedCellSize(ROW);
+        rows.getStyleClass().add("piece-rows");
         rows.setCellFactory(list -> new PieceCell());
         rows.getSelectionModel()
                 .selectedItemProperty()
@@ -88,7 +88,10 @@ final class PieceRows extends VBox {
             rows.getSelectionModel().clearSelection();
             least.setText("0");
         }
-        rows.setPrefHeight(ROW * Math.min(MOST_ROWS, pieces.size()) + 2);
+        rows.prefHeightProperty()
+                .bind(rows.fixedCellSizeProperty()
+                        .multiply(Math.min(MOST_ROWS, pieces.size()))
+                        .add(2));
         state(nodes, item, Kind.MODEL);
         state(materials, item, Kind.MATERIAL);
         state(lights, item, Kind.HDRI);
@@ -192,7 +195,7 @@ final class PieceRows extends VBox {
             Label count = new Label(piece.triangles() == 0 ? "" : Words.count(piece.triangles()));
             count.getStyleClass().add("faint");
             count.setMinWidth(Region.USE_PREF_SIZE);
-            HBox row = new HBox(8, box, name, gap, count);
+            HBox row = Gap.EVEN.row(box, name, gap, count);
             row.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
             setPrefWidth(0);
             setGraphic(row);

@@ -1,7 +1,6 @@
 package yondershelf.app.intake;
 
 import java.util.List;
-import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
@@ -16,6 +15,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.views.LineCell;
@@ -24,7 +24,6 @@ import yondershelf.words.Phrase;
 
 /** One line of the plan. */
 final class PlanCell extends LineCell<PlanLine> {
-    private static final double STEP = 14;
 
     private final PlanList list;
     private @Nullable ThingRow things;
@@ -154,7 +153,7 @@ final class PlanCell extends LineCell<PlanLine> {
                     .map(list::thing)
                     .filter(i -> i != null && i.isTicked())
                     .count();
-            row.setPadding(padding(folder.depth()));
+            Gap.indent(row, 0.308, 1.077, folder.depth());
             box.setSelected(ticked == all);
             box.setIndeterminate(ticked > 0 && ticked < all);
             box.setAccessibleText(Phrase.of("intake.take-in-all-of", folder.path()));
@@ -197,7 +196,7 @@ final class PlanCell extends LineCell<PlanLine> {
         }
 
         HBox show(PlanLine.Thing shown, PlanItem item) {
-            row.setPadding(padding(shown.depth()));
+            Gap.indent(row, 0.308, 1.077, shown.depth());
             box.setSelected(item.isTicked());
             box.setAccessibleText(Phrase.of("intake.take-in-3", item.name()));
             title.setText(item.name());
@@ -217,15 +216,11 @@ final class PlanCell extends LineCell<PlanLine> {
     }
 
     private static HBox row(int depth, Node... parts) {
-        HBox row = new HBox(8, parts);
+        HBox row = Gap.EVEN.row(parts);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("plan-row");
-        row.setPadding(padding(depth));
+        Gap.indent(row, 0.308, 1.077, depth);
         return row;
-    }
-
-    private static Insets padding(int depth) {
-        return new Insets(4, 14, 4, 14 + depth * STEP);
     }
 
     private FolderRow folderRow() {

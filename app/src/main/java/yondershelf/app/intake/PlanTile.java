@@ -14,6 +14,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.intake.PlanItem;
@@ -36,7 +37,7 @@ final class PlanTile extends VBox {
     private int number;
 
     PlanTile(PlanList list) {
-        super(2);
+        Gap.HAIR.between(this);
         this.list = list;
         getStyleClass().add("plan-tile");
         setAlignment(Pos.TOP_CENTER);

@@ -5,6 +5,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Workspace;
 import yondershelf.library.Asset;
 import yondershelf.mend.Finding;
@@ -17,7 +18,7 @@ final class CardFindings extends VBox {
     private final Workspace workspace;
 
     CardFindings(Workspace workspace) {
-        super(4);
+        Gap.TIGHT.between(this);
         this.workspace = workspace;
     }
 

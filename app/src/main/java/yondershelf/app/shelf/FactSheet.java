@@ -15,6 +15,7 @@ import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
@@ -34,8 +35,7 @@ final class FactSheet extends GridPane {
     FactSheet(Workspace workspace) {
         this.workspace = workspace;
         getStyleClass().add("sheet");
-        setHgap(10);
-        setVgap(5);
+        Gap.CLOSE.between(this);
         ColumnConstraints words = new ColumnConstraints();
         words.setHalignment(HPos.LEFT);
         words.minWidthProperty().bind(workspace.textSize().factor().multiply(WORDS));

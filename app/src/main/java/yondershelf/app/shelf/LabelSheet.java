@@ -11,6 +11,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.app.views.TagChips;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
@@ -28,7 +29,7 @@ final class LabelSheet extends VBox {
     private final Map<Edit.Field, TextInputControl> texts = new EnumMap<>(Edit.Field.class);
 
     LabelSheet(LabelActs acts) {
-        super(8);
+        Gap.EVEN.between(this);
         this.acts = acts;
         tags = new TagChips("new-tag", acts::addTag, acts::removeTag);
         rating = new RatingDots(wanted -> acts.commit(Edit.Field.RATING, String.valueOf(wanted)));
@@ -36,8 +37,7 @@ final class LabelSheet extends VBox {
         getStyleClass().add("card-right");
         GridPane grid = new GridPane();
         grid.getStyleClass().add("sheet");
-        grid.setHgap(10);
-        grid.setVgap(3);
+        Gap.TIGHT.between(grid);
         field(grid, Phrase.of("shelf.author"), Edit.Field.AUTHOR);
         hint(
                 field(grid, Phrase.of("shelf.licence"), Edit.Field.LICENCE),

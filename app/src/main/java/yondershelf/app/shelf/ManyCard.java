@@ -18,6 +18,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Chosen;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
@@ -37,7 +38,7 @@ public final class ManyCard extends VBox {
     private final Label heading = new Label();
     private final Label about = new Label();
     private final TagChips tags = new TagChips("tag-of-many", this::addTag, this::removeTag);
-    private final HBox suggested = new HBox(6);
+    private final HBox suggested = Gap.CLOSE.row();
     private final Map<Edit.Field, TextField> fields = new EnumMap<>(Edit.Field.class);
     private final TextField name = new TextField();
     private final RatingDots rating = new RatingDots(this::rate);
@@ -47,7 +48,7 @@ public final class ManyCard extends VBox {
     private int round;
 
     public ManyCard(Workspace workspace) {
-        super(8);
+        Gap.EVEN.between(this);
         this.chosen = workspace.chosen();
         getStyleClass().add("many-card");
         setId("many");
@@ -65,12 +66,11 @@ public final class ManyCard extends VBox {
         none.setOnAction(e -> chosen.selection().set(yondershelf.search.Selection.NONE));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox head = new HBox(12, heading, about, gap, rating, favourite, none);
+        HBox head = Gap.WIDE.row(heading, about, gap, rating, favourite, none);
         head.setAlignment(Pos.CENTER_LEFT);
         GridPane sheet = new GridPane();
         sheet.getStyleClass().add("sheet");
-        sheet.setHgap(10);
-        sheet.setVgap(4);
+        Gap.TIGHT.between(sheet);
         field(sheet, 0, 0, Phrase.of("shelf.author"), Edit.Field.AUTHOR);
         field(sheet, 0, 2, Phrase.of("shelf.licence"), Edit.Field.LICENCE);
         field(sheet, 1, 0, Phrase.of("shelf.version"), Edit.Field.VERSION);

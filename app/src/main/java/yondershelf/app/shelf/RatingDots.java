@@ -9,6 +9,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
+import yondershelf.app.model.Gap;
 import yondershelf.library.Labels;
 import yondershelf.words.Phrase;
 
@@ -20,7 +21,7 @@ final class RatingDots extends HBox {
     private int shown;
 
     RatingDots(IntConsumer rate) {
-        super(1);
+        Gap.HAIR.between(this);
         setAlignment(Pos.CENTER_LEFT);
         getStyleClass().add("rating");
         setAccessibleRole(AccessibleRole.PARENT);

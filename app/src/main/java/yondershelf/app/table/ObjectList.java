@@ -14,6 +14,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
@@ -102,7 +103,7 @@ final class ObjectList extends VBox {
         private final Label triangles = new Label();
         private final Button hide = new Button();
         private final Button lock = new Button();
-        private final HBox line = new HBox(8, name, triangles, hide, lock);
+        private final HBox line = Gap.EVEN.row(name, triangles, hide, lock);
 
         Row() {
             setPrefWidth(0);

@@ -18,6 +18,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
@@ -92,7 +93,7 @@ public final class TablePane extends BorderPane {
         mark.setTooltip(new Tooltip(Phrase.of("table.the-scene-holds-what-its")));
         mark.visibleProperty().bind(workspace.openScene().unsaved());
         mark.managedProperty().bind(mark.visibleProperty());
-        HBox head = new HBox(4, name, mark, undo, redo, frame, save);
+        HBox head = Gap.TIGHT.row(name, mark, undo, redo, frame, save);
         HBox.setHgrow(name, Priority.ALWAYS);
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
@@ -140,15 +141,15 @@ public final class TablePane extends BorderPane {
         Label exposureWord = new Label(Phrase.of("table.exposure"));
         turnWord.setMinWidth(Region.USE_PREF_SIZE);
         exposureWord.setMinWidth(Region.USE_PREF_SIZE);
-        HBox light = new HBox(6, lightName, gap, turnWord, turn, turnFigure, exposureWord, exposure, exposureFigure);
+        HBox light = Gap.CLOSE.row(lightName, gap, turnWord, turn, turnFigure, exposureWord, exposure, exposureFigure);
         light.setAlignment(Pos.CENTER_LEFT);
         light.getChildren().forEach(n -> n.getStyleClass().add("figures"));
         ToggleButton unfold = objects.toggle();
         unfold.setMinWidth(Region.USE_PREF_SIZE);
-        HBox told = new HBox(10, unfold, figures);
+        HBox told = Gap.WIDE.row(unfold, figures);
         told.setAlignment(Pos.CENTER_LEFT);
         figures.setMinWidth(0);
-        VBox foot = new VBox(3, objects, told, light);
+        VBox foot = Gap.TIGHT.column(objects, told, light);
         foot.getStyleClass().add("pane-foot");
         turn.valueProperty()
                 .addListener(o -> preview(workspace.table().scene().light().turned(Math.rint(turn.getValue()))));

@@ -6,6 +6,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.words.Phrase;
 
 /** What stands where nothing is yet: one sentence of what belongs there, and the acts that fill it. */
@@ -13,7 +14,7 @@ public final class EmptyPlace extends VBox {
 
     /** @param hint the sentence */
     public EmptyPlace(String hint) {
-        super(12);
+        Gap.WIDE.between(this);
         Label label = new Label(hint);
         label.setWrapText(true);
         label.getStyleClass().add("empty-words");

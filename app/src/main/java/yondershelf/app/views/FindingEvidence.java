@@ -10,6 +10,7 @@ import javafx.scene.image.ImageView;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Images;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.PreviewLoader;
@@ -36,7 +37,7 @@ final class FindingEvidence extends BorderPane {
     private final Label remedy = new Label();
     private final ImageView found = new ImageView();
     private final Label foundName = new Label();
-    private final VBox foundBox = new VBox(4, found, foundName);
+    private final VBox foundBox = Gap.TIGHT.column(found, foundName);
     private final Button one = new Button(Phrase.of("views.apply-this-remedy"));
     private @Nullable Finding chosen;
 
@@ -57,7 +58,7 @@ final class FindingEvidence extends BorderPane {
         for (Label words : List.of(title, evidence, remedy, foundName)) {
             words.setWrapText(true);
         }
-        setCenter(new EvidenceSide(new VBox(9, asItIs, title, evidence, remedy, foundBox), EDGE).with(one));
+        setCenter(new EvidenceSide(Gap.EVEN.column(asItIs, title, evidence, remedy, foundBox), EDGE).with(one));
     }
 
     /** The finding that is shown, if any. */

@@ -17,6 +17,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.mend.Finding;
 import yondershelf.words.Phrase;
 
@@ -120,7 +121,7 @@ final class FindingList extends ListView<FindingList.Line> {
                 finding.remedy() == null ? Phrase.of("views.no-safe-remedy") : Phrase.of("views.remedy-found"));
         fix.setMinWidth(Region.USE_PREF_SIZE);
         fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
-        HBox row = new HBox(10, what, seen, fix);
+        HBox row = Gap.WIDE.row(what, seen, fix);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
         return row;

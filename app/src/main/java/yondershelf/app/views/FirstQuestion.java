@@ -8,6 +8,7 @@ import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.LikelyFolders;
@@ -17,7 +18,7 @@ import yondershelf.words.Phrase;
 final class FirstQuestion {
     private final EmptyPlace place;
     private final Workspace workspace;
-    private final VBox likely = new VBox(6);
+    private final VBox likely = Gap.CLOSE.column();
     private final Label looking = new Label(Phrase.of("views.looking-where-they-might-be"));
     private boolean asked;
 

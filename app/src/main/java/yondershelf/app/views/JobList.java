@@ -10,6 +10,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
@@ -75,7 +76,7 @@ final class JobList extends ListView<JobList.Line> {
 
     /** What became of the last intake before this start. */
     private static Node row(IntakeReport report) {
-        VBox row = new VBox(4, new Label(Phrase.of("views.before-this-start", report.title())));
+        VBox row = Gap.TIGHT.column(new Label(Phrase.of("views.before-this-start", report.title())));
         for (String reason : report.reasons()) {
             Label line = new Label("   ▲ " + reason);
             line.getStyleClass().add("trouble");

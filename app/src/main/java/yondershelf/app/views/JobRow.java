@@ -6,6 +6,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.content.Problem;
 import yondershelf.words.Phrase;
@@ -19,12 +20,12 @@ final class JobRow extends VBox {
     private int told;
 
     JobRow(Job<?> job) {
-        super(4);
+        Gap.TIGHT.between(this);
         this.job = job;
         cancel.getStyleClass().add("quiet");
         cancel.setTooltip(new Tooltip(Phrase.of("views.stop", job.title())));
         cancel.setOnAction(e -> job.cancel());
-        HBox line = new HBox(10, state, cancel);
+        HBox line = Gap.WIDE.row(state, cancel);
         line.setAlignment(Pos.CENTER_LEFT);
         line.getStyleClass().add("job-row");
         getChildren().add(line);

@@ -16,6 +16,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Arrived;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Together;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
@@ -34,7 +35,7 @@ public final class JobStrip extends BorderPane {
     private final Label progress = new Label();
     private final Button cancel = new Button(Phrase.of("views.cancel"));
     private final Label message = new Label();
-    private final HBox news = new HBox(6);
+    private final HBox news = Gap.CLOSE.row();
     private final Button dismiss = new Button(Phrase.of("views.close"));
     private final Button more = new Button(Phrase.of("views.jobs"));
     private final JobList list;
@@ -71,7 +72,7 @@ public final class JobStrip extends BorderPane {
         news.setAlignment(Pos.CENTER_LEFT);
         news.setId("news");
         workspace.arrived().news().addListener(o -> showNews());
-        HBox strip = new HBox(10, title, bar, progress, cancel, gap, message, copy, dismiss, news, more);
+        HBox strip = Gap.WIDE.row(title, bar, progress, cancel, gap, message, copy, dismiss, news, more);
         strip.setAlignment(Pos.CENTER_LEFT);
         strip.getStyleClass().add("job-line");
         setBottom(strip);

@@ -2,8 +2,6 @@ package yondershelf.app.views;
 
 import java.util.List;
 import java.util.Locale;
-import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -13,34 +11,29 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
+import yondershelf.app.model.Gap;
 import yondershelf.words.Phrase;
 
 /** All commands with their keys; typing narrows them, Enter runs one. */
-public final class KeysOverlay extends StackPane {
+public final class KeysOverlay extends Overlay {
     private final List<Command> commands;
     private final TextField field = new TextField();
-    private @Nullable Node before;
     private final ListView<Command> list = new ListView<>();
 
     public KeysOverlay(List<Command> commands) {
         this.commands = commands;
-        getStyleClass().add("overlay");
-        setId("commands");
         field.setPromptText(Phrase.of("views.what-do-you-want-to"));
         field.setAccessibleText(Phrase.of("views.search-the-commands"));
         field.setId("command-line");
         field.setTooltip(new Tooltip(Phrase.of("views.parts-of-a-command-s")));
         list.setCellFactory(v -> new Row());
         list.setFocusTraversable(false);
-        VBox box = new VBox(8, field, list);
-        box.getStyleClass().add("overlay-box");
+        VBox box = Gap.EVEN.column(field, list);
         VBox.setVgrow(list, Priority.ALWAYS);
-        getChildren().add(box);
-        StackPane.setAlignment(box, Pos.CENTER);
+        hold("commands", box);
         field.textProperty().addListener(o -> narrow());
         field.setOnKeyPressed(e -> {
             int at = list.getSelectionModel().getSelectedIndex();
@@ -53,36 +46,16 @@ public final class KeysOverlay extends StackPane {
             } else if (e.getCode() == KeyCode.ENTER) {
                 run();
                 e.consume();
-            } else if (e.getCode() == KeyCode.ESCAPE) {
-                hide();
-                e.consume();
             }
         });
         list.setOnMouseClicked(e -> run());
-        setOnMousePressed(e -> {
-            if (e.getTarget() == this) {
-                hide();
-            }
-        });
-        setVisible(false);
     }
 
     /** Opens with everything listed. */
     public void open() {
-        before = getScene() == null ? null : getScene().getFocusOwner();
         field.clear();
         narrow();
-        setVisible(true);
-        field.requestFocus();
-    }
-
-    /** Folds it; whatever had the keys has them again. */
-    public void hide() {
-        setVisible(false);
-        if (before != null) {
-            before.requestFocus();
-            before = null;
-        }
+        show(field);
     }
 
     private void narrow() {
@@ -99,7 +72,7 @@ public final class KeysOverlay extends StackPane {
     private void run() {
         Command command = list.getSelectionModel().getSelectedItem();
         if (command != null) {
-            hide();
+            close();
             command.act().run();
         }
     }
@@ -120,7 +93,7 @@ public final class KeysOverlay extends StackPane {
             group.getStyleClass().add("key-group");
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
-            HBox row = new HBox(10, group, new Label(command.name()), gap, keys);
+            HBox row = Gap.WIDE.row(group, new Label(command.name()), gap, keys);
             setAccessibleText(command.name() + (command.shownKeys().isEmpty() ? "" : ", " + command.shownKeys()));
             setGraphic(row);
         }

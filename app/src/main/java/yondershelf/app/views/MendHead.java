@@ -8,6 +8,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.mend.Finding;
@@ -21,7 +22,7 @@ final class MendHead extends HBox {
 
     /** @param turn shows earlier changes in place of the findings, or these again */
     MendHead(Workspace workspace, Runnable turn) {
-        super(10);
+        Gap.WIDE.between(this);
         setAlignment(Pos.CENTER_LEFT);
         getStyleClass().add("pane-head");
         heading.getStyleClass().add("view-heading");

@@ -2,7 +2,6 @@ package yondershelf.app.views;
 
 import java.util.function.Consumer;
 import javafx.css.PseudoClass;
-import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -20,6 +19,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Carry;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.PlaceTree;
 import yondershelf.app.model.PlaceTree.Row;
@@ -31,7 +31,6 @@ final class PlaceCell extends ListCell<Row> {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final PseudoClass TARGET = PseudoClass.getPseudoClass("target");
     private static final PseudoClass AWAY = PseudoClass.getPseudoClass("away");
-    private static final double STEP = 12;
 
     private final PlacesView view;
     private final Label arrow = new Label();
@@ -48,8 +47,6 @@ final class PlaceCell extends ListCell<Row> {
         setPrefWidth(0);
         word.setMinWidth(0);
         arrow.getStyleClass().add("place-arrow");
-        arrow.setMinWidth(STEP);
-        arrow.setPrefWidth(STEP);
         number.getStyleClass().add("place-count");
         number.setMinWidth(Region.USE_PREF_SIZE);
         Region gap = new Region();
@@ -66,7 +63,7 @@ final class PlaceCell extends ListCell<Row> {
         if (row == null || e.getButton() != MouseButton.PRIMARY) {
             return;
         }
-        boolean onArrow = row.isBranch() && e.getX() < place.getPadding().getLeft() + STEP;
+        boolean onArrow = row.isBranch() && e.getX() < arrow.getBoundsInParent().getMaxX();
         if (onArrow) {
             view.toggle(row);
         } else {
@@ -183,7 +180,7 @@ final class PlaceCell extends ListCell<Row> {
         word.setGraphic(null);
         number.setText(Words.count(count));
         place.setId(row.id());
-        place.setPadding(new Insets(3, 14, 3, 4 + row.depth() * STEP));
+        Gap.indent(place, 0.231, 0.308, row.depth());
         pseudoClass(AWAY, false);
         place.pseudoClassStateChanged(CHOSEN, view.isChosen(row));
         hint.setText(tip);

@@ -8,6 +8,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
 import yondershelf.content.Problem;
 import yondershelf.content.Visible;
 import yondershelf.words.Phrase;
@@ -15,14 +16,14 @@ import yondershelf.words.Phrase;
 /** One problem: which file, why, what to do. */
 final class ProblemRow extends HBox {
     ProblemRow(Problem problem, Runnable putAway) {
-        super(10);
+        Gap.WIDE.between(this);
         setAlignment(Pos.TOP_LEFT);
         Label file = new Label("▲ " + Visible.text(problem.file()));
         file.getStyleClass().add("trouble");
         file.setWrapText(true);
         Label cause = new Label(Visible.text(problem.cause()) + ".");
         cause.setWrapText(true);
-        VBox words = new VBox(1, file, cause);
+        VBox words = Gap.HAIR.column(file, cause);
         if (!problem.advice().isEmpty()) {
             Label advice = new Label(Visible.text(problem.advice()) + ".");
             advice.getStyleClass().add("faint");

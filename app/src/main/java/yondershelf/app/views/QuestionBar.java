@@ -12,6 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Questions;
 
 /** The question of the moment, across the window under the search line, with its answers as buttons. */
@@ -19,7 +20,7 @@ public final class QuestionBar extends HBox {
     private final Questions questions;
 
     public QuestionBar(Questions questions) {
-        super(10);
+        Gap.WIDE.between(this);
         this.questions = questions;
         setId("question");
         getStyleClass().add("question-bar");

@@ -18,6 +18,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import yondershelf.app.model.FileRuns;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.library.UndoRun;
@@ -68,7 +69,7 @@ final class RunsList extends ListView<FileRuns.Listed> {
         Label where = new Label(when(summary.when()) + "   " + run.library().name()
                 + (summary.damage().isEmpty() ? "" : "   ▲ " + summary.damage()));
         where.getStyleClass().add(summary.damage().isEmpty() ? "faint" : "trouble");
-        VBox words = new VBox(2, title, where);
+        VBox words = Gap.HAIR.column(title, where);
         if (summary.undone()) {
             Label back = new Label(Phrase.of("views.taken-back"));
             back.getStyleClass().add("faint");
@@ -89,7 +90,7 @@ final class RunsList extends ListView<FileRuns.Listed> {
         end.setMinWidth(USE_PREF_SIZE);
         words.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(words, Priority.ALWAYS);
-        HBox row = new HBox(10, words, end);
+        HBox row = Gap.WIDE.row(words, end);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");
         return row;

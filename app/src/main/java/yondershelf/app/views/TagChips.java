@@ -13,6 +13,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.library.Relabel;
 import yondershelf.words.Phrase;
@@ -29,7 +30,7 @@ public final class TagChips extends FlowPane {
      * @param remove told of a tag that was taken away
      */
     public TagChips(String id, Consumer<String> add, Consumer<String> remove) {
-        super(5, 5);
+        getStyleClass().add("tag-chips");
         this.remove = remove;
         field.setPromptText(Phrase.of("views.add-a-tag"));
         field.setPrefColumnCount(6);
@@ -86,7 +87,7 @@ public final class TagChips extends FlowPane {
         button.setTooltip(new Tooltip(Phrase.of("views.take-the-tag-away", tag)));
         button.setAccessibleText(Phrase.of("views.take-the-tag-away", tag));
         button.setOnAction(e -> remove.accept(tag));
-        HBox chip = new HBox(2, word, button);
+        HBox chip = Gap.HAIR.row(word, button);
         chip.setAlignment(Pos.CENTER_LEFT);
         chip.getStyleClass().add("chip");
         return chip;
