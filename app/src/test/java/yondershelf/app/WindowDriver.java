@@ -22,6 +22,7 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.jspecify.annotations.Nullable;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
@@ -251,7 +252,10 @@ final class WindowDriver implements AutoCloseable {
                 return;
             }
         }
-        throw new AssertionError("no menu with " + item);
+        throw new AssertionError("no menu with " + item + "; open are "
+                + onFx(() -> Window.getWindows().stream()
+                        .map(w -> w.getClass().getSimpleName() + (w.isFocused() ? " with the keys" : ""))
+                        .toList()));
     }
 
     /** Chooses an item of a menu within a menu of the card, until it is done: the card may be filled anew under the pointer. */

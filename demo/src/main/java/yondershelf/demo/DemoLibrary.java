@@ -37,7 +37,7 @@ public final class DemoLibrary {
     /** Folder of the packs that wait to be taken in. */
     public static final String PACKS = "packs";
 
-    private static final String DONE = ".demo-11";
+    private static final String DONE = ".demo-12";
 
     private final Path root;
     private final Wardrobe wardrobe = new Wardrobe();

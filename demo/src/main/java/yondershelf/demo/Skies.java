@@ -59,8 +59,12 @@ final class Skies {
 
     private static double clouds(double phi, double up, int seed, double from, double to) {
         // bands that flatten towards the horizon, and none at the pole where columns meet
+        double u = phi / (2 * Math.PI) + 0.5;
         double v = Math.sqrt(Math.max(0, up) / 1.6);
-        double band = Noise.fractal(phi / (2 * Math.PI) + 0.5, v, 9, 11, 6, seed);
+        // drawn about by slower noise, or the lattice of the noise would show as upright edges
+        double across = 0.04 * Noise.fractal(u, v, 7, 8, 3, seed + 31);
+        double along = 0.05 * Noise.fractal(u, v, 7, 8, 3, seed + 57);
+        double band = Noise.fractal(u + across, v + along, 9, 11, 6, seed);
         return Noise.smooth(from, to, band) * Noise.smooth(1.5, 1.0, up) * Noise.smooth(0.0, 0.06, up);
     }
 

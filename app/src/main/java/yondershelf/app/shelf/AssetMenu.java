@@ -69,7 +69,7 @@ final class AssetMenu {
                                                         .get()
                                                         .size())),
                                         workspace::deleteChosen)
-                                : item("Delete", () -> workspace.delete(asset)));
+                                : item(Phrase.of("shelf.delete"), () -> workspace.delete(asset)));
         return menu;
     }
 

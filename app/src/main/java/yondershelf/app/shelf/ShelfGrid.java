@@ -405,7 +405,8 @@ public final class ShelfGrid extends Region {
                 if (!isChosen(tile)) {
                     choose(asset, false);
                 }
-                menu.of(asset).show(tile, e.getScreenX(), e.getScreenY());
+                // of the grid: a tile that is used for another thing meanwhile would close it
+                menu.of(asset).show(this, e.getScreenX(), e.getScreenY());
                 e.consume();
             }
         });
