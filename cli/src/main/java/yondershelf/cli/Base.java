@@ -132,6 +132,14 @@ abstract class Base implements Callable<Integer> {
         if (!json && shown < hits.total()) {
             say(Phrase.of("cli.and-more", hits.total() - shown));
         }
+        if (!json && !quiet && hits.total() == 0) {
+            // beside the hits, which somebody may read on
+            say(
+                    spec.commandLine().getErr(),
+                    catalogue.known().isEmpty()
+                            ? Phrase.of("cli.no-library-is-open-yet")
+                            : Phrase.of("cli.nothing-was-found"));
+        }
         return node;
     }
 

@@ -85,6 +85,13 @@ class CommandsTest {
         assertTrue(f.path("readable").asBoolean());
     }
 
+    @Test
+    void whoeverHasNoLibraryIsToldSo() {
+        CommandRun found = CommandRun.of(folder.resolve("of nobody"), "find", "mast");
+        assertEquals(0, found.code());
+        assertTrue(found.err().contains("yonder library add"), found.err());
+    }
+
     /** What people read: a sentence and columns, how many more there are; what does not apply is null. */
     @Test
     void forPeople() throws Exception {
@@ -107,6 +114,10 @@ class CommandsTest {
         int path = all.get(0).indexOf("Props/");
         assertTrue(path > 0);
         assertTrue(all.stream().allMatch(l -> l.indexOf("Props/") == path), all.toString());
+        CommandRun nothing = run("find", "sextant");
+        assertEquals("", nothing.out(), "what reads on gets no line that is no hit");
+        assertEquals("Nothing was found", nothing.err().strip());
+        assertEquals("", run("find", "sextant", "--quiet").err());
         run("label", props.resolve("boxes/box.obj").toString(), "--favourite");
         assertEquals(
                 1, run("find", "--favourite", "--json").json().path("total").asInt());

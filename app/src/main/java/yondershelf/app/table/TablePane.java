@@ -147,7 +147,7 @@ public final class TablePane extends BorderPane {
         ToggleButton unfold = objects.toggle();
         unfold.setMinWidth(Region.USE_PREF_SIZE);
         HBox told = Gap.WIDE.row(unfold, figures);
-        told.setAlignment(Pos.CENTER_LEFT);
+        told.setAlignment(Pos.BASELINE_LEFT);
         figures.setMinWidth(0);
         VBox foot = Gap.TIGHT.column(objects, told, light);
         foot.getStyleClass().add("pane-foot");
