@@ -13,7 +13,7 @@ import yondershelf.app.ShelfWindow;
  */
 record FirstAnswer(WindowProbe probe, ShelfWindow window) {
     private static final int A_ROW = 4;
-    private static final int MOST_OF_A_SCREEN = 16;
+    private static final int MOST_OF_A_SCREEN = 12;
 
     void run(long since) throws Exception {
         WindowProbe.await(() -> proposed() != null);
@@ -30,7 +30,7 @@ record FirstAnswer(WindowProbe probe, ShelfWindow window) {
         });
         say(1, "answer to the first preview", answered);
         say(A_ROW, "answer to four previews", answered);
-        say(MOST_OF_A_SCREEN, "answer to sixteen previews", answered);
+        say(MOST_OF_A_SCREEN, "answer to twelve previews", answered);
         WindowProbe.await(() -> window.grid().loader().isInViewSettled() && drawn() >= MOST_OF_A_SCREEN);
         Figures.say("answer to all in view in full quality", (System.nanoTime() - answered) / 1e6, "ms");
         Figures.say("  longest wait of an event meanwhile", probe.longestWait(), "ms");
