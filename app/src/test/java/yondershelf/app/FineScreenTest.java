@@ -23,19 +23,22 @@ class FineScreenTest {
     @ParameterizedTest
     @ValueSource(doubles = {1.25, 2})
     void picturesHaveThePixelsOfTheScreen(double fineness) throws Exception {
-        Process window = OwnProcess.start(
-                List.of("-Dglass.gtk.uiScale=" + fineness, "-Duser.language=en"),
-                "yondershelf.app.FineScreenMain",
-                folder.toString());
         Map<String, Double> told = new HashMap<>();
-        try {
-            window.inputReader(StandardCharsets.UTF_8).lines().forEach(line -> {
-                String[] words = line.split(" ", 2);
-                told.put(words[0], Double.parseDouble(words[1]));
-            });
-            assertTrue(window.waitFor(MINUTES, TimeUnit.MINUTES));
-        } finally {
-            window.destroy();
+        try (OwnDisplay display = OwnDisplay.start()) {
+            Process window = OwnProcess.start(
+                    display,
+                    List.of("-Dglass.gtk.uiScale=" + fineness, "-Duser.language=en"),
+                    "yondershelf.app.FineScreenMain",
+                    folder.toString());
+            try {
+                window.inputReader(StandardCharsets.UTF_8).lines().forEach(line -> {
+                    String[] words = line.split(" ", 2);
+                    told.put(words[0], Double.parseDouble(words[1]));
+                });
+                assertTrue(window.waitFor(MINUTES, TimeUnit.MINUTES));
+            } finally {
+                window.destroy();
+            }
         }
         assertEquals(fineness, told.getOrDefault("screen", 0.0), 1e-6);
         assertEquals(fineness, told.getOrDefault("table", 0.0), 0.02);

@@ -14,6 +14,18 @@ final class OwnProcess {
      * @param main the class's name
      */
     static Process start(List<String> options, String main, String... arguments) throws IOException {
+        return builder(options, main, arguments).start();
+    }
+
+    /** The same on another display. */
+    static Process start(OwnDisplay display, List<String> options, String main, String... arguments)
+            throws IOException {
+        ProcessBuilder builder = builder(options, main, arguments);
+        builder.environment().put("DISPLAY", display.name());
+        return builder.start();
+    }
+
+    private static ProcessBuilder builder(List<String> options, String main, String... arguments) {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.add("-Dprism.order=sw");
@@ -24,8 +36,6 @@ final class OwnProcess {
         command.add(System.getProperty("java.class.path"));
         command.add(main);
         command.addAll(List.of(arguments));
-        return new ProcessBuilder(command)
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
+        return new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT);
     }
 }

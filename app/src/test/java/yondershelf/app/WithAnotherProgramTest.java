@@ -14,8 +14,11 @@ import org.junit.jupiter.api.Test;
 import yondershelf.library.Asset;
 
 /** What is carried from the shelf into the window of another program arrives there as files. */
-class AnotherProgramTest extends OneWindow {
-    /** A real drag between two processes. */
+class WithAnotherProgramTest extends OneWindow {
+    /**
+     * A real drag between two processes. By its name the last that uses the one window: where no window manager runs, who has the keys
+     * after the other program has gone is not certain.
+     */
     @Test
     void draggedIntoAnotherProgram() throws Exception {
         Asset chest = on.named("Tool chest");

@@ -36,7 +36,7 @@ import yondershelf.app.model.Workspace;
  * saved and opened again. Tells how long each step took and the longest time the interface thread kept anybody waiting meanwhile; the last
  * picture is target/working-hour.png.
  */
-class WorkingHourTest extends OneWindow {
+class HourOfWorkTest extends OneWindow {
     private static final String TAG = "for the jetty";
     private static final int SAMPLE_MILLIS = 40;
 
