@@ -104,6 +104,10 @@ final class KindBar extends HBox {
         }
         button.getItems().addAll(new SeparatorMenuItem(), grid.sizes());
         workspace.query().addListener((o, before, now) -> {
+            if (before.order() == now.order()) {
+                // as at each letter: a hint is a window of its own, and dear
+                return;
+            }
             say(button, now.order());
             ((RadioMenuItem) button.getItems().get(now.order().ordinal())).setSelected(true);
         });
