@@ -14,6 +14,7 @@ import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -80,6 +81,12 @@ class FirstStartTest {
             assertEquals(2, offers("Open a folder as a library").count(), "on the shelf and in mend");
             assertEquals(1, offers("Choose a folder").count());
             assertEquals(0, offers("Take in").count(), "nothing to act on");
+            assertTrue(seen(".toggle-button", ToggleButton.class)
+                    .anyMatch(t -> t.getText().equals("0 objects")));
+            assertTrue(
+                    seen(".scene-figures", Label.class)
+                            .allMatch(l -> l.getText().isEmpty()),
+                    "no figures of nothing");
         });
     }
 
