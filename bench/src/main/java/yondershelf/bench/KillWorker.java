@@ -20,6 +20,7 @@ import yondershelf.intake.Taken;
 import yondershelf.library.Edit;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;
+import yondershelf.library.Stores;
 import yondershelf.mend.Finding;
 import yondershelf.mend.Mend;
 import yondershelf.table.Placement;
@@ -40,7 +41,7 @@ final class KillWorker {
         this.root = root;
         this.sources = sources;
         this.random = new SplittableRandom(seed);
-        this.library = Library.open(root, "", "desk");
+        this.library = Library.open(root, "", "desk", stores(root));
     }
 
     /** @param args the library, a folder of packs, a seed, the first number to count from */
@@ -53,6 +54,11 @@ final class KillWorker {
         while (true) {
             worker.act();
         }
+    }
+
+    /** What the machine remembers by itself lies beside the library. */
+    static Stores stores(Path root) {
+        return Stores.withRecords(root.resolveSibling("records"));
     }
 
     private static void tell(String what) {

@@ -97,7 +97,7 @@ public final class Kills {
                 Files.write(file, Formats.png(Picture.ofBytes(48, 48, 1, pixels)));
             }
         }
-        Library.open(root, "", "desk");
+        Library.open(root, "", "desk", KillWorker.stores(root));
         had.putAll(files());
     }
 
@@ -171,7 +171,7 @@ public final class Kills {
 
     private void check(int round) throws IOException, ProblemException {
         String when = " after kill " + round;
-        Library library = Library.open(root, "", "desk");
+        Library library = Library.open(root, "", "desk", KillWorker.stores(root));
         var tags = library.labels("asset").tags();
         for (int edit : edits) {
             require(tags.contains("t" + edit), "edit " + edit + " is lost" + when);
@@ -224,7 +224,7 @@ public final class Kills {
     }
 
     private void takeEverythingBack() throws IOException, ProblemException {
-        Library library = Library.open(root, "", "desk");
+        Library library = Library.open(root, "", "desk", KillWorker.stores(root));
         List<UndoRun.Summary> runs = new ArrayList<>(FileActs.runs(library));
         for (UndoRun.Summary run : runs) {
             FileActs.undo(library, run.run());

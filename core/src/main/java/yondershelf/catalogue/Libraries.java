@@ -18,6 +18,8 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.format.ContentReader;
 import yondershelf.library.Library;
+import yondershelf.library.MachineRecords;
+import yondershelf.library.Stores;
 import yondershelf.store.Store;
 import yondershelf.words.Phrase;
 
@@ -28,6 +30,7 @@ final class Libraries {
 
     private final Home home;
     private final ContentReader reader;
+    private final Stores stores = new Kept();
     private final CopyOnWriteArrayList<KnownLibrary> all = new CopyOnWriteArrayList<>();
     private final List<Problem> problems = new CopyOnWriteArrayList<>();
     private volatile Supplier<List<Path>> mounts = Mounts::all;
@@ -103,7 +106,7 @@ final class Libraries {
 
     private Library reach(Home.Known known) throws ProblemException {
         try {
-            return Library.openKnown(known.path(), known.id(), home.machine(), this::storeOf);
+            return Library.openKnown(known.path(), known.id(), home.machine(), stores);
         } catch (ProblemException away) {
             Optional<Path> moved = known.id().isEmpty()
                     ? Optional.empty()
@@ -111,12 +114,21 @@ final class Libraries {
             if (moved.isEmpty()) {
                 throw away;
             }
-            return Library.openKnown(moved.get(), known.id(), home.machine(), this::storeOf);
+            return Library.openKnown(moved.get(), known.id(), home.machine(), stores);
         }
     }
 
-    private Store storeOf(String id) {
-        return byId(id).map(KnownLibrary::store).orElseGet(() -> store(id));
+    /** What this machine keeps of a library: rows in the cache, records beside the list of libraries. */
+    private final class Kept implements Stores {
+        @Override
+        public Store of(String id) {
+            return byId(id).map(KnownLibrary::store).orElseGet(() -> store(id));
+        }
+
+        @Override
+        public MachineRecords records(String id) {
+            return MachineRecords.in(home.folder().resolve("runs").resolve(id));
+        }
     }
 
     private void came(Library library) throws ProblemException {
@@ -203,14 +215,14 @@ final class Libraries {
                 home.libraries().stream().filter(k -> k.path().equals(root)).findFirst();
         boolean bare = known.isPresent() && !Files.exists(root.resolve(Library.OWN));
         Library library = bare
-                ? Library.openKnown(root, known.get().id(), home.machine(), this::storeOf)
-                : Library.open(root, name, home.machine(), this::storeOf);
+                ? Library.openKnown(root, known.get().id(), home.machine(), stores)
+                : Library.open(root, name, home.machine(), stores);
         return added(library);
     }
 
     synchronized Library addCopy(Path folder, String name) throws ProblemException {
         Path root = folder.toAbsolutePath().normalize();
-        return added(Library.openCopy(root, name, home.machine(), reader, this::storeOf));
+        return added(Library.openCopy(root, name, home.machine(), reader, stores));
     }
 
     /** Makes a folder, which must be new or empty, a library with a few folders to begin with. */
@@ -235,7 +247,7 @@ final class Libraries {
             throw Problem.of(root, Phrase.of("catalogue.the-librarys-folder-cannot-be", e.getMessage()))
                     .raise(e);
         }
-        return added(Library.open(root, name, home.machine(), this::storeOf));
+        return added(Library.open(root, name, home.machine(), stores));
     }
 
     private Library added(Library library) throws ProblemException {

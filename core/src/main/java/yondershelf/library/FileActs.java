@@ -108,7 +108,7 @@ public final class FileActs implements AutoCloseable {
      */
     public void release(Map<Path, Path> came, Work work) throws ProblemException {
         try {
-            Origins.release(library, kept.run(), came, work);
+            Origins.release(library, kept, came, work);
         } catch (IOException e) {
             throw library.notWritten(library.own(), e);
         }

@@ -3,6 +3,7 @@ package yondershelf.library;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -36,12 +37,22 @@ public final class Library {
     private final Identities identities;
     private final Disk disk;
     private final Store store;
+    private final MachineRecords records;
+    private volatile List<Problem> troubles = List.of();
 
-    Library(Path root, Description description, String machine, Disk disk, LongSupplier clock, Store store) {
+    Library(
+            Path root,
+            Description description,
+            String machine,
+            Disk disk,
+            LongSupplier clock,
+            Store store,
+            MachineRecords records) {
         this.root = root;
         this.description = description;
         this.disk = disk;
         this.store = store;
+        this.records = records;
         this.journal = journal("journal", machine, clock);
         this.identities = new Identities(root, description.id(), journal("places", machine, clock));
     }
@@ -64,11 +75,6 @@ public final class Library {
     /** The same with a store of what is known of it, by its id. */
     public static Library open(Path folder, String name, String machine, Stores stores) throws ProblemException {
         return Opening.open(folder, name, null, machine, Disk.REAL, System::currentTimeMillis, stores);
-    }
-
-    /** Where what is known of a library is kept on this machine. */
-    public interface Stores {
-        Store of(String library) throws ProblemException;
     }
 
     /**
@@ -125,6 +131,11 @@ public final class Library {
 
     Disk disk() {
         return disk;
+    }
+
+    /** What this machine alone remembers of the library's groups of changes. */
+    MachineRecords records() {
+        return records;
     }
 
     /** An existing folder on the library's volume for files while they are being written. */
@@ -376,6 +387,11 @@ public final class Library {
         return identities;
     }
 
+    /** Remembers what could not be repaired, to be told with its {@link #problems}. */
+    void tell(List<Problem> left) {
+        troubles = List.copyOf(left);
+    }
+
     Journal journal() {
         return journal;
     }
@@ -385,9 +401,10 @@ public final class Library {
         return journal.damagedLines();
     }
 
-    /** What is wrong with the journals. */
+    /** What is wrong with the journals, and what could not be repaired when it was opened. */
     public List<Problem> problems() {
-        List<Problem> out = new ArrayList<>(journal.problems());
+        List<Problem> out = new ArrayList<>(troubles);
+        out.addAll(journal.problems());
         out.addAll(identities.journal().problems());
         return out;
     }
@@ -466,5 +483,15 @@ public final class Library {
     /** The place meant by a path, which must lie in the library, links followed, and not among the program's own data. */
     Path inside(Path file) throws ProblemException {
         return Presence.inside(this, file);
+    }
+
+    /** The same of a path as a record says it, which may be no path at all. */
+    Path inside(String path) throws ProblemException {
+        try {
+            return inside(Path.of(path));
+        } catch (InvalidPathException e) {
+            throw Problem.of(own(), Phrase.of("library.its-records-name-what-is-no", e.getReason()))
+                    .raise(e);
+        }
     }
 }

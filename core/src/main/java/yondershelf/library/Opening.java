@@ -42,7 +42,7 @@ final class Opening {
             String machine,
             Disk disk,
             LongSupplier clock,
-            Library.Stores stores)
+            Stores stores)
             throws ProblemException {
         if (!MACHINE.matcher(machine).matches()) {
             throw new IllegalArgumentException("machine id " + machine);
@@ -71,7 +71,14 @@ final class Opening {
                         .raise();
             }
             Description description = there.isPresent() ? there.get() : create(root, name, disk);
-            Library library = new Library(root, description, machine, disk, clock, stores.of(description.id()));
+            Library library = new Library(
+                    root,
+                    description,
+                    machine,
+                    disk,
+                    clock,
+                    stores.of(description.id()),
+                    stores.records(description.id()));
             tidy(library);
             return library;
         } catch (IOException e) {
@@ -121,7 +128,7 @@ final class Opening {
     }
 
     /** Sweeps what killed processes left. A library that cannot be written, or is being written to, is left for another time. */
-    private static void tidy(Library library) throws ProblemException {
+    private static void tidy(Library library) {
         if (library.isNewer()) {
             return;
         }
@@ -130,7 +137,7 @@ final class Opening {
             Disk.sweep(library.own().resolve("tmp"), 0);
             Disk.sweep(library.own().resolve("running"), 0);
             Disk.sweep(library.own(), DEBRIS_MILLIS);
-            Unfinished.settle(library);
+            library.tell(Unfinished.settle(library));
         } catch (IOException e) {
             // read-only, or somebody is at work there: nothing that had to be done now
             return;

@@ -49,8 +49,8 @@ final class Shifting {
         long done = 0;
         for (Manifest.FileChange act : acts) {
             work.progress(done++, acts.size(), act.path());
-            Path from = library.inside(Path.of(String.valueOf(act.from())));
-            Path to = library.inside(Path.of(act.path()));
+            Path from = library.inside(String.valueOf(act.from()));
+            Path to = library.inside(act.path());
             if (into.add(library.folderOf(to))) {
                 disk.makeFolders(library.folderOf(to));
             }
@@ -69,8 +69,8 @@ final class Shifting {
 
     private static Manifest.FileChange act(Library library, String from, String to, Set<Path> named)
             throws IOException, ProblemException {
-        Path is = library.inside(Path.of(from));
-        Path target = library.inside(Path.of(to));
+        Path is = library.inside(from);
+        Path target = library.inside(to);
         if (!Files.isRegularFile(is, LinkOption.NOFOLLOW_LINKS)) {
             throw Problem.of(is, Phrase.of("library.it-is-not-there-any-more")).raise();
         }
@@ -92,8 +92,8 @@ final class Shifting {
     /** What speaks against moving a file back; null when nothing does. */
     static @Nullable Problem conflict(Library library, UndoRun kept, Manifest.FileChange change, String from)
             throws IOException, ProblemException {
-        Path now = library.inside(Path.of(change.path()));
-        Path back = library.inside(Path.of(from));
+        Path now = library.inside(change.path());
+        Path back = library.inside(from);
         boolean there = Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS);
         boolean taken = Files.exists(back, LinkOption.NOFOLLOW_LINKS);
         if (there && taken && !isTwice(now, back)) {
@@ -129,8 +129,8 @@ final class Shifting {
 
     /** @return false when it was back already, or never went */
     static boolean back(Library library, Manifest.FileChange change, String from) throws IOException, ProblemException {
-        Path now = library.inside(Path.of(change.path()));
-        Path back = library.inside(Path.of(from));
+        Path now = library.inside(change.path());
+        Path back = library.inside(from);
         boolean is = Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS);
         boolean there = is && !Files.exists(back, LinkOption.NOFOLLOW_LINKS);
         if (is && !there && isTwice(now, back)) {

@@ -67,6 +67,9 @@ public final class UndoStore {
                     if (!file.equals(folder)) {
                         Files.delete(file);
                     }
+                    if (folder.equals(file.getParent())) {
+                        library.records().forget(String.valueOf(file.getFileName()), MachineRecords.Subject.ORIGINS);
+                    }
                 }
             }
             return before;

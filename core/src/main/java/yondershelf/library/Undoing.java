@@ -9,6 +9,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -54,30 +55,29 @@ public final class Undoing {
             }
             List<Manifest.FileChange> wanted = new ArrayList<>();
             List<Problem> skipped = new ArrayList<>();
+            Set<String> left = new HashSet<>();
             for (Manifest.FileChange change : kept.manifest().changes(0)) {
                 Problem conflict = conflict(library, kept, change);
                 if (conflict == null) {
                     wanted.add(change);
                 } else if (skip) {
                     skipped.add(conflict);
+                    left.add(change.path());
                 } else {
                     throw conflict.raise();
                 }
             }
             Unfinished.note(library, run, Unfinished.UNDOING);
-            Set<String> stuck = Origins.restore(library, run);
+            Map<String, Problem> stuck = Origins.restore(library, run, left);
             if (!stuck.isEmpty() && !skip) {
-                throw new Problem(
-                                stuck.iterator().next(),
-                                Phrase.of("library.it-was-moved-here-and"),
-                                Phrase.of("library.connect-the-drive-it-came"))
-                        .raise();
+                throw stuck.values().iterator().next().raise();
             }
-            stuck.forEach(path -> skipped.add(Problem.of(path, Phrase.of("library.where-it-came-from-cannot"))));
-            wanted.removeIf(change -> stuck.contains(change.path()));
+            skipped.addAll(stuck.values());
+            wanted.removeIf(change -> stuck.containsKey(change.path()));
             int files = restore(library, kept, wanted, work);
             kept.manifest().markUndone();
             Unfinished.forget(library, run);
+            library.records().forget(run, MachineRecords.Subject.ORIGINS);
             return new Undone(files, skipped);
         } catch (IOException e) {
             throw Problem.of(library.root(), Phrase.of("library.undoing-failed", Library.reason(e)))
@@ -91,7 +91,7 @@ public final class Undoing {
         if (change.from() != null) {
             return Shifting.conflict(library, kept, change, change.from());
         }
-        Path target = library.inside(Path.of(change.path()));
+        Path target = library.inside(change.path());
         if (!kept.isWhole(change)) {
             return new Problem(
                     target.toString(),
@@ -158,7 +158,7 @@ public final class Undoing {
         if (change.from() != null) {
             return Shifting.back(library, change, change.from());
         }
-        Path target = library.inside(Path.of(change.path()));
+        Path target = library.inside(change.path());
         Path before = kept.before(change);
         Disk disk = library.disk();
         boolean there = Files.exists(target, LinkOption.NOFOLLOW_LINKS);
@@ -208,7 +208,7 @@ public final class Undoing {
     }
 
     static void removeIfEmpty(Library library, String folder) throws IOException, ProblemException {
-        Path path = library.inside(Path.of(folder));
+        Path path = library.inside(folder);
         if (!Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
             return;
         }

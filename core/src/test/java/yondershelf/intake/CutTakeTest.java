@@ -24,6 +24,7 @@ import yondershelf.content.Picture;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.library.Stores;
 import yondershelf.work.Work;
 
 /** Takes that are killed, that run at once, and that bring equal names. */
@@ -34,7 +35,7 @@ class CutTakeTest {
     /** Takes a folder in; tells when it begins. */
     static final class Taker {
         public static void main(String[] args) throws Exception {
-            Library library = Library.open(Path.of(args[0]), "", "desk");
+            Library library = Library.open(Path.of(args[0]), "", "desk", Stores.withRecords(Path.of(args[2])));
             library.scan(new Formats(), Work.SILENT);
             try (Intake intake = new Intake(library, "", new Formats())) {
                 IntakePlan plan = intake.plan(List.of(Path.of(args[1])), Work.SILENT);
@@ -57,6 +58,10 @@ class CutTakeTest {
                 System.out.println("end");
             }
         }
+    }
+
+    private Path records() {
+        return folder.resolve("records");
     }
 
     private static void model(Path file, int shade) throws IOException {
@@ -99,7 +104,7 @@ class CutTakeTest {
             Path root = Files.createDirectory(folder.resolve("library" + round));
             Files.write(root.resolve("mine.txt"), new byte[] {1});
             Library.open(root, "", "desk");
-            Process process = Child.start(Taker.class, root, source);
+            Process process = Child.start(Taker.class, root, source, records());
             try (var lines = process.inputReader(StandardCharsets.UTF_8)) {
                 int wanted = 1 + random.nextInt(24);
                 for (int i = 0; i < wanted; i++) {
@@ -110,7 +115,7 @@ class CutTakeTest {
                 process.toHandle().destroyForcibly();
                 process.waitFor();
             }
-            Library library = Library.open(root, "", "desk");
+            Library library = Library.open(root, "", "desk", Stores.withRecords(records()));
             library.scan(new Formats(), Work.SILENT);
             for (Asset asset : library.assets()) {
                 boolean model = asset.kind() == Kind.MODEL;
@@ -182,7 +187,7 @@ class CutTakeTest {
                 for (int i = 0; i < 8; i++) {
                     model(source.resolve("prop" + i + ".obj"), i + which.length() * 100);
                 }
-                processes.add(Child.start(Taker.class, root, source));
+                processes.add(Child.start(Taker.class, root, source, records()));
             }
             for (Process process : processes) {
                 assertEquals(0, process.waitFor());
