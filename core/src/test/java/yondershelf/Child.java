@@ -11,7 +11,17 @@ public final class Child {
 
     /** Runs a class with a main method on this class path; what it prints can be read from the process. */
     public static Process start(Class<?> main, Object... arguments) throws IOException {
-        List<String> command = new ArrayList<>(List.of(
+        return start(List.of(), main, arguments);
+    }
+
+    /** The same in a shell that ran a command first, one that sets limits say. */
+    public static Process startIn(String shell, Class<?> main, Object... arguments) throws IOException {
+        return start(List.of("/bin/sh", "-c", shell + " && exec \"$@\"", "sh"), main, arguments);
+    }
+
+    private static Process start(List<String> before, Class<?> main, Object... arguments) throws IOException {
+        List<String> command = new ArrayList<>(before);
+        command.addAll(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
                 "-XX:+UseSerialGC",

@@ -140,7 +140,10 @@ public final class Disk {
         }
     }
 
-    /** Adds to a file's end, making the file when need be; synced when this returns. */
+    /**
+     * Adds to a file's end, making the file when need be; synced when this returns. When it fails, on a full drive say, nothing of
+     * it stays.
+     */
     public void append(Path file, byte[] bytes) throws IOException {
         boolean made = !Files.exists(file, LinkOption.NOFOLLOW_LINKS);
         try (FileChannel channel = FileChannel.open(
@@ -150,9 +153,15 @@ public final class Disk {
                         StandardOpenOption.READ,
                         StandardOpenOption.WRITE,
                         LinkOption.NOFOLLOW_LINKS))) {
-            appendTo(channel, bytes);
-            watcher.did(Operation.WRITE, file, null);
-            channel.force(true);
+            long end = channel.size();
+            try {
+                appendTo(channel, end, bytes);
+                watcher.did(Operation.WRITE, file, null);
+                channel.force(true);
+            } catch (IOException e) {
+                goBack(channel, end, e);
+                throw e;
+            }
             watcher.did(Operation.SYNC, file, null);
         }
         if (made) {
@@ -161,8 +170,7 @@ public final class Disk {
     }
 
     /** Adds lines at the end; after a torn last line of an earlier crash, on a line of their own. */
-    private static void appendTo(FileChannel channel, byte[] lines) throws IOException {
-        long end = channel.size();
+    private static void appendTo(FileChannel channel, long end, byte[] lines) throws IOException {
         ByteBuffer out = ByteBuffer.allocate(lines.length + 1);
         if (end > 0) {
             ByteBuffer last = ByteBuffer.allocate(1);
@@ -175,6 +183,15 @@ public final class Disk {
         channel.position(end);
         while (out.hasRemaining()) {
             channel.write(out);
+        }
+    }
+
+    private static void goBack(FileChannel channel, long end, IOException reason) {
+        try {
+            channel.truncate(end);
+            channel.force(true);
+        } catch (IOException e) {
+            reason.addSuppressed(e);
         }
     }
 

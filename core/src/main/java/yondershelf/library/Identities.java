@@ -2,6 +2,8 @@ package yondershelf.library;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -30,6 +32,7 @@ final class Identities {
     private static final int NAMES = 1000;
 
     private static final int SPOKEN = 100;
+    private static final int SAME_BYTES = 400;
     private static final int STATE_ONLY = 500;
     private static final int SAME_NAME = 5;
 
@@ -84,7 +87,7 @@ final class Identities {
 
     /** Where an asset was recorded; no files for one nobody recorded. */
     Place place(String id) {
-        return Place.parse(places.text(id, FIELD)).orElse(new Place(List.of(), ""));
+        return Place.parse(places.text(id, FIELD)).orElse(new Place(List.of()));
     }
 
     /**
@@ -114,7 +117,7 @@ final class Identities {
                         .filter(f -> !asset.paths.contains(f.path()))
                         .forEach(files::add);
             }
-            inPlay.put(asset.id, new Place(files, ""));
+            inPlay.put(asset.id, new Place(files));
             byState.computeIfAbsent(asset.state, k -> new ArrayList<>()).add(asset.id);
         }
         for (String id : missing) {
@@ -125,7 +128,7 @@ final class Identities {
         }
         Map<Integer, String> given = new HashMap<>();
         Set<String> taken = new HashSet<>();
-        settle(byPaths(items, inPlay), given, taken);
+        settle(byPaths(items, states, inPlay), given, taken);
         Map<String, Place> lost = new LinkedHashMap<>(inPlay);
         lost.keySet().removeAll(taken);
         if (!lost.isEmpty()) {
@@ -174,7 +177,7 @@ final class Identities {
         }
     }
 
-    private List<Match> byPaths(List<SortedItem> items, Map<String, Place> known) {
+    private List<Match> byPaths(List<SortedItem> items, List<List<String>> states, Map<String, Place> known) {
         Map<String, List<String>> ids = new HashMap<>();
         known.forEach((id, place) -> place.files()
                 .forEach(f ->
@@ -194,10 +197,22 @@ final class Identities {
                     votes.merge(id, names ? NAMES + spoken : 1, Integer::sum);
                 }
             }
+            if (votes.values().stream().filter(v -> v >= NAMES).count() > 1) {
+                String print = fingerprint(files.get(0).path(), states.get(i).get(0));
+                votes.replaceAll((id, strength) -> strength + (isPrint(id, print) ? SAME_BYTES : 0));
+            }
             int item = i;
             votes.forEach((id, strength) -> matches.add(new Match(item, id, strength)));
         }
         return matches;
+    }
+
+    /** Of several that lay in one place, the one whose bytes are there is the one. */
+    private boolean isPrint(String id, String print) {
+        return !print.isEmpty()
+                && place(recorded(), id).files().stream()
+                        .limit(1)
+                        .anyMatch(f -> f.fingerprint().equals(print));
     }
 
     /** Only files of a size that is missed are looked into. Of several alike, one of the same name is the one. */
@@ -266,7 +281,7 @@ final class Identities {
     }
 
     private static Place place(Map<String, Place> places, String id) {
-        return places.getOrDefault(id, new Place(List.of(), ""));
+        return places.getOrDefault(id, new Place(List.of()));
     }
 
     private static String lastStep(String path) {
@@ -306,8 +321,11 @@ final class Identities {
                 String path = asset.files().get(k).path();
                 files.add(new Place.Seen(Place.composed(path), fingerprint(path, states.get(k))));
             }
-            Place now = new Place(files, "");
-            if (!now.equals(before)) {
+            Place now = new Place(files);
+            // where it is not any more is no news: another machine moved it, and knows better
+            boolean gone = files.get(0).fingerprint().isEmpty()
+                    && !Files.exists(root.resolve(asset.files().get(0).path()), LinkOption.NOFOLLOW_LINKS);
+            if (!gone && !now.equals(before)) {
                 out.add(new Edit(asset.id(), FIELD, now.text(), true));
             }
         }
@@ -317,6 +335,11 @@ final class Identities {
     /** Assets whose place was recorded. */
     Set<String> recordedIds() {
         return places.assets();
+    }
+
+    /** One that turned out to be the same as another. */
+    static Edit became(String id, String other) {
+        return new Edit(id, FIELD, Place.became(other).text(), true);
     }
 
     static Edit moved(String id, String library) {

@@ -1,6 +1,7 @@
 package yondershelf.library;
 
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -46,6 +47,16 @@ final class Journal {
         }
         read = true;
         return touched;
+    }
+
+    /** Merges what others said meanwhile, as far as it can be read. */
+    synchronized void catchUp() {
+        try {
+            load();
+        } catch (IOException e) {
+            // told when the library is looked through
+            return;
+        }
     }
 
     private void require() {
@@ -144,6 +155,20 @@ final class Journal {
             JournalLine line = fields.get(field);
             if (line != null) {
                 out.put(asset, line.text());
+            }
+        });
+        return out;
+    }
+
+    /** What was said of one asset later than of another, as edits that say it of that one. */
+    synchronized List<Edit> overruling(String from, String to) {
+        require();
+        Map<String, JournalLine> there = state.getOrDefault(to, Map.of());
+        List<Edit> out = new ArrayList<>();
+        state.getOrDefault(from, Map.of()).forEach((key, line) -> {
+            JournalLine other = there.get(key);
+            if (other == null || line.stamp().compareTo(other.stamp()) > 0 && !line.saysTheSame(other)) {
+                out.add(new Edit(to, line.field(), line.text(), line.present()));
             }
         });
         return out;

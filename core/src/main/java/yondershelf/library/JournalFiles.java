@@ -14,8 +14,9 @@ import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -36,7 +37,6 @@ final class JournalFiles implements EditLog {
     private static final long MOST_BYTES = 1L << 30;
     private static final int HEAD = 96;
     private static final int FEW_LINES = 5_000;
-    private static final String COMPACTED = "{\"compacted\":";
 
     private final Path folder;
     private final String machine;
@@ -44,7 +44,7 @@ final class JournalFiles implements EditLog {
     private final LongSupplier clock;
     private final Map<String, Mark> marks = new TreeMap<>();
     private final List<JournalLine> pending = new ArrayList<>();
-    private final List<JournalLine> ahead = new ArrayList<>();
+    private final Set<JournalLine> ahead = new LinkedHashSet<>();
     private final Map<String, String> unreadable = new TreeMap<>();
     private boolean anew = true;
     private Stamp latest = new Stamp(0, 0, "");
@@ -83,7 +83,7 @@ final class JournalFiles implements EditLog {
         List<JournalLine> came =
                 ahead.stream().filter(line -> !line.stamp().isFarAheadOf(now)).toList();
         came.forEach(this::take);
-        ahead.removeAll(came);
+        came.forEach(ahead::remove);
         News news = new News(List.copyOf(pending), anew);
         pending.clear();
         anew = false;
@@ -122,7 +122,7 @@ final class JournalFiles implements EditLog {
 
     private boolean isCompacted(String name) {
         try {
-            return new String(head(folder.resolve(name)), StandardCharsets.UTF_8).startsWith(COMPACTED);
+            return Compaction.isHeader(new String(head(folder.resolve(name)), StandardCharsets.UTF_8));
         } catch (IOException e) {
             return false;
         }
@@ -252,8 +252,8 @@ final class JournalFiles implements EditLog {
             if (line.isBlank()) {
                 return;
             }
-            if (mark.lines == 0 && line.startsWith(COMPACTED)) {
-                mark.kept = keptLines(line);
+            if (mark.lines == 0 && Compaction.isHeader(line)) {
+                mark.kept = Compaction.keptLines(line);
                 return;
             }
         }
@@ -266,11 +266,6 @@ final class JournalFiles implements EditLog {
         } else {
             take(read.get());
         }
-    }
-
-    private static int keptLines(String header) {
-        String digits = header.substring(COMPACTED.length()).replaceAll("[^0-9].*", "");
-        return digits.isEmpty() || digits.length() > 9 ? 0 : Integer.parseInt(digits);
     }
 
     private void take(JournalLine line) {
@@ -308,29 +303,9 @@ final class JournalFiles implements EditLog {
         }
     }
 
-    /** Leaves of each thing spoken of the line that wins; what is damaged or ahead of its time stays as it is. */
     private void compact() throws IOException {
-        Map<String, JournalLine> winners = new LinkedHashMap<>();
-        List<String> others = new ArrayList<>();
         String text = new String(Disk.read(own(), MOST_BYTES), StandardCharsets.UTF_8);
-        for (String line : text.split("\n")) {
-            if (line.isBlank() || line.startsWith(COMPACTED)) {
-                continue;
-            }
-            Optional<JournalLine> read = JournalLine.parse(line);
-            if (read.isEmpty()) {
-                others.add(line);
-            } else {
-                winners.merge(
-                        read.get().asset() + "\n" + read.get().key(), read.get(), (a, b) -> a.winsOver(b) ? a : b);
-            }
-        }
-        StringBuilder out = new StringBuilder();
-        out.append(COMPACTED).append(winners.size());
-        out.append(",\"t\":\"").append(latest.text()).append("\"}\n");
-        winners.values().forEach(l -> out.append(l.written()).append('\n'));
-        others.forEach(l -> out.append(l).append('\n'));
-        byte[] bytes = out.toString().getBytes(StandardCharsets.UTF_8);
+        byte[] bytes = Compaction.of(text, latest);
         disk.write(own(), o -> o.write(bytes));
         List<JournalLine> before = List.copyOf(pending);
         readOwn();
@@ -339,21 +314,41 @@ final class JournalFiles implements EditLog {
         pending.addAll(before);
     }
 
+    /**
+     * Lines with readings of this machine's clock, each above all that is known. Where something is said of what a line ahead of its
+     * time speaks of, as after the clock was set back, it is said twice: now, and once more above that line, which would
+     * overrule it when its time has come.
+     */
     private List<JournalLine> stamped(List<Edit> edits) {
+        Map<String, Stamp> overruling = new HashMap<>();
+        ahead.forEach(l -> overruling.merge(subject(l), l.stamp(), (a, b) -> a.compareTo(b) > 0 ? a : b));
         List<JournalLine> lines = new ArrayList<>();
+        List<JournalLine> again = new ArrayList<>();
         Stamp at = latest;
         for (Edit edit : edits) {
             at = Stamp.next(at, clock.getAsLong(), machine);
-            lines.add(new JournalLine(at, edit.asset(), edit.field(), edit.value(), edit.added()));
+            JournalLine line = new JournalLine(at, edit.asset(), edit.field(), edit.value(), edit.added());
+            if (line.stamp().isFarAheadOf(clock.getAsLong())) {
+                throw new IllegalStateException("the journal is a day ahead of this machine's clock");
+            }
+            lines.add(line);
+            Stamp above = overruling.get(subject(line));
+            if (above != null && !above.isLast()) {
+                Stamp next = Stamp.next(above, 0, machine);
+                overruling.put(subject(line), next);
+                again.add(new JournalLine(next, edit.asset(), edit.field(), edit.value(), edit.added()));
+            }
         }
+        lines.addAll(again);
         return lines;
     }
 
+    private static String subject(JournalLine line) {
+        return line.asset() + "\n" + line.key();
+    }
+
     /** Nothing is acknowledged that would not be read back: half a surrogate pair, for one, is kept by no file. */
-    private void check(List<JournalLine> lines, byte[] bytes) throws IOException {
-        if (lines.stream().anyMatch(l -> l.stamp().isFarAheadOf(clock.getAsLong()))) {
-            throw new IOException("the journal is a day ahead of this machine's clock");
-        }
+    private static void check(List<JournalLine> lines, byte[] bytes) throws IOException {
         List<JournalLine> back = new ArrayList<>();
         for (String line : new String(bytes, StandardCharsets.UTF_8).split("\n", -1)) {
             JournalLine.parse(line).ifPresent(back::add);

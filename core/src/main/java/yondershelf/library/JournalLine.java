@@ -87,6 +87,11 @@ record JournalLine(Stamp stamp, String asset, String field, String text, boolean
         return field.equals(TAG) ? "tag:" + text : field;
     }
 
+    /** True when both say the same of whatever they speak of. */
+    boolean saysTheSame(JournalLine other) {
+        return text.equals(other.text) && present == other.present;
+    }
+
     /**
      * True when this line wins over another one that speaks of the same. A total order whatever file a line came from: were
      * two ever to bear one stamp, their content decides.

@@ -39,6 +39,9 @@ public final class Library {
     private final Store store;
     private final MachineRecords records;
     private volatile List<Problem> troubles = List.of();
+    private volatile List<Problem> unborne = List.of();
+    /** How much had been said when ids of one file were last looked for. */
+    private int joinedAt = -1;
 
     Library(
             Path root,
@@ -218,9 +221,23 @@ public final class Library {
                     .raise(e);
         }
         Looked looked = new Looking(this, deltas, reader, work).run();
+        int said = journal.version() + identities.journal().version();
+        if (folders == null && !work.isCancelled() && (said != joinedAt || !looked.isUnchanged())) {
+            joinDoubles();
+            joinedAt = said;
+        }
         problems().forEach(work::problem);
         work.progress(looked.assets(), looked.assets(), name());
         return looked;
+    }
+
+    /** What cannot be written there now is joined by whoever can, or at a later look. */
+    private void joinDoubles() {
+        try {
+            unborne = Doubles.join(this);
+        } catch (ProblemException readOnly) {
+            unborne = List.of();
+        }
     }
 
     /** Something done to files and the store. */
@@ -375,6 +392,8 @@ public final class Library {
     /** Makes sure that assets are known again wherever their files go: those in scenes, say. */
     public void remember(List<String> ids) throws ProblemException {
         List<String> whole = ids.stream().map(Apart::whole).distinct().toList();
+        // what another machine recorded meanwhile is not to be overruled by what was seen here before
+        identities.journal().catchUp();
         List<Edit> records = identities.records(
                 store.assets(whole).values().stream().map(Asset::of).toList());
         if (!records.isEmpty()) {
@@ -404,6 +423,7 @@ public final class Library {
     /** What is wrong with the journals, and what could not be repaired when it was opened. */
     public List<Problem> problems() {
         List<Problem> out = new ArrayList<>(troubles);
+        out.addAll(unborne);
         out.addAll(journal.problems());
         out.addAll(identities.journal().problems());
         return out;

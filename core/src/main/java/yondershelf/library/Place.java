@@ -16,8 +16,9 @@ import java.util.Optional;
  *
  * @param files the file that names it first; none when it moved to another library
  * @param movedTo the id of that library, or empty
+ * @param became the id of the asset it turned out to be, or empty
  */
-record Place(List<Seen> files, String movedTo) {
+record Place(List<Seen> files, String movedTo, String became) {
     private static final ObjectMapper JSON = new ObjectMapper();
 
     /**
@@ -30,12 +31,20 @@ record Place(List<Seen> files, String movedTo) {
         files = List.copyOf(files);
     }
 
+    Place(List<Seen> files) {
+        this(files, "", "");
+    }
+
     boolean isNamedBy(String path) {
         return !files.isEmpty() && files.get(0).path().equals(path);
     }
 
     static Place movedTo(String library) {
-        return new Place(List.of(), library);
+        return new Place(List.of(), library, "");
+    }
+
+    static Place became(String id) {
+        return new Place(List.of(), "", id);
     }
 
     /** Paths compare in Unicode's composed form: systems and sync tools change between the two. */
@@ -52,6 +61,9 @@ record Place(List<Seen> files, String movedTo) {
         if (!movedTo.isEmpty()) {
             json.put("moved", movedTo);
         }
+        if (!became.isEmpty()) {
+            json.put("became", became);
+        }
         return json.toString();
     }
 
@@ -63,7 +75,10 @@ record Place(List<Seen> files, String movedTo) {
                 files.add(new Seen(composed(file.path(0).asText()), file.path(1).asText()));
             }
             String moved = json.path("moved").asText("");
-            return files.isEmpty() && moved.isEmpty() ? Optional.empty() : Optional.of(new Place(files, moved));
+            String became = json.path("became").asText("");
+            return files.isEmpty() && moved.isEmpty() && became.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(new Place(files, moved, became));
         } catch (JsonProcessingException e) {
             return Optional.empty();
         }

@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -154,17 +155,25 @@ final class Shifting {
                 library.apart().of(row.id()).forEach(node -> fresh.add(at(node, moved)));
             });
         }
+        Set<String> folders = new TreeSet<>();
+        moved.forEach((from, to) -> folders.addAll(List.of(folder(from), folder(to))));
+        library.store().write(batch -> {
+            fresh.forEach(batch::put);
+            // another machine may move them on before they are seen here
+            folders.forEach(batch::unsettle);
+        });
         if (fresh.isEmpty()) {
             return;
         }
-        library.store().write(batch -> fresh.forEach(batch::put));
-        List<String> spoken = fresh.stream()
-                .map(AssetRow::id)
-                .filter(id -> !Apart.isNode(id) && library.speaksOf(id))
-                .toList();
-        if (!spoken.isEmpty()) {
-            library.recordPlaces(spoken);
-        }
+        // also of those nobody spoke of: another machine that sees them first at the new place must not give them other
+        // ids
+        library.recordPlaces(
+                fresh.stream().map(AssetRow::id).filter(id -> !Apart.isNode(id)).toList());
+    }
+
+    private static String folder(String path) {
+        int slash = path.lastIndexOf('/');
+        return slash < 0 ? "" : path.substring(0, slash);
     }
 
     private static AssetRow at(AssetRow row, Map<String, String> moved) {
@@ -172,8 +181,6 @@ final class Shifting {
         List<SortedFile> files = asset.files().stream()
                 .map(f -> f.at(moved.getOrDefault(f.path(), f.path())))
                 .toList();
-        String path = files.get(0).path();
-        int slash = path.lastIndexOf('/');
-        return asset.at(files, slash < 0 ? "" : path.substring(0, slash)).toRow(row.row(), row.since(), row.said());
+        return asset.at(files, folder(files.get(0).path())).toRow(row.row(), row.since(), row.said());
     }
 }

@@ -67,6 +67,11 @@ record Stamp(long millis, int counter, String machine) implements Comparable<Sta
         return millis > now + DAY;
     }
 
+    /** True at the end of time as 48 bits know it: nothing can be said after it. */
+    boolean isLast() {
+        return millis >= MOST_MILLIS;
+    }
+
     /**
      * The next reading of this machine's clock: never at or before anything seen.
      *

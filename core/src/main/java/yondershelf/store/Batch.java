@@ -52,6 +52,14 @@ public final class Batch {
                 folder.listing());
     }
 
+    /** What is known of a folder is not what lies there any more: the next look looks at it, whatever it finds. */
+    public void unsettle(String path) {
+        run(
+                "INSERT INTO folder(path, signature, listing) VALUES(?, 1, '')"
+                        + " ON CONFLICT(path) DO UPDATE SET signature = ~signature",
+                path);
+    }
+
     public void removeFolder(String path) {
         run("DELETE FROM folder WHERE path = ?", path);
         run("DELETE FROM skipped WHERE folder = ?", path);
