@@ -43,7 +43,7 @@ public final class ShelfApplication extends Application {
         ProgramLog.begin(home.log());
         Thread.setDefaultUncaughtExceptionHandler(
                 (thread, e) -> ProgramLog.note(Phrase.of("app.in", thread.getName()), e));
-        IsolatedReader files = new IsolatedReader(home.readerLimits(), home.log());
+        IsolatedReader files = new IsolatedReader(home::readerLimits, home.log());
         reader = files;
         Catalogue catalogue = Catalogue.openKept(home, files);
         Intake.sweep();

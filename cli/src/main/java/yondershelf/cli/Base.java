@@ -207,7 +207,7 @@ abstract class Base implements Callable<Integer> {
     private IsolatedReader reader() throws ProblemException {
         Home state = Home.open(home == null ? Home.usual() : home);
         ProgramLog.begin(state.log());
-        return new IsolatedReader(state.readerLimits(), state.log());
+        return new IsolatedReader(state::readerLimits, state.log());
     }
 
     abstract void run(IsolatedReader reader) throws ProblemException;

@@ -3,7 +3,10 @@ package yondershelf.catalogue;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.github.benmanes.caffeine.cache.AsyncCache;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.BooleanSupplier;
@@ -38,10 +41,16 @@ import yondershelf.work.Work;
 public final class Contents {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final long MOST_BYTES = 64L << 20;
+    private static final int MOST_FAILING = 10_000;
+    private static final Duration AGAIN = Duration.ofMinutes(10);
 
     private final Libraries libraries;
     private final Kinds kinds;
     private final PreviewStore previews;
+    /** What could not be read for reasons of the moment: not tried again at each glance. */
+    private final Cache<String, Known> failing =
+            Caffeine.newBuilder().maximumSize(MOST_FAILING).expireAfterWrite(AGAIN).build();
+
     private final AsyncCache<Loading, Object> loaded;
 
     /** The content of an asset as its files are now. */
@@ -113,7 +122,10 @@ public final class Contents {
     private static Optional<Known> kept(Store store, Asset asset) {
         return store.facts(asset.id(), asset.state()).flatMap(row -> {
             try {
-                return Optional.of(new Known(row[0], JSON.readValue(row[1], Facts.class)));
+                Facts facts = JSON.readValue(row[1], Facts.class);
+                // kept by a version that did not tell verdicts on bytes from those of the moment
+                boolean doubtful = !facts.readable() && !row[1].contains("\"passing\"");
+                return doubtful ? Optional.empty() : Optional.of(new Known(row[0], facts));
             } catch (JsonProcessingException e) {
                 // from another version: measured again
                 return Optional.empty();
@@ -126,9 +138,16 @@ public final class Contents {
         if (kept.isPresent()) {
             return kept.get();
         }
+        String moment = asset.id() + " " + asset.state() + " " + libraries.readerLimits();
+        Known failed = failing.getIfPresent(moment);
+        if (failed != null) {
+            return failed;
+        }
         String content = contentHash(library, asset);
         Known fresh = new Known(content, measure(library, asset));
-        if (content != null) {
+        if (fresh.facts.ofTheMoment()) {
+            failing.put(moment, fresh);
+        } else if (content != null) {
             // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key
             try {
                 String text = JSON.writeValueAsString(fresh.facts);
@@ -149,10 +168,10 @@ public final class Contents {
             return kinds.of(asset.kind()).measure(Source.of(library, asset, asset.name()));
         } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
             ProgramLog.note("measuring " + asset.path(), e);
-            return Facts.unreadable(
-                    asset.kind(),
-                    Phrase.of("catalogue.it-cannot-be-measured", e.getClass().getSimpleName()),
-                    0);
+            Problem problem = Problem.of(
+                    asset.path(),
+                    Phrase.of("catalogue.it-cannot-be-measured", e.getClass().getSimpleName()));
+            return Facts.unreadable(asset.kind(), e instanceof OutOfMemoryError ? problem.ofTheMoment() : problem, 0);
         }
     }
 
@@ -215,6 +234,7 @@ public final class Contents {
 
     /** Tries again what could not be read. */
     public void forgetFailures() {
+        failing.invalidateAll();
         loaded.synchronous().asMap().values().removeIf(Failed.class::isInstance);
     }
 
@@ -278,12 +298,16 @@ public final class Contents {
         if (kept != null) {
             return kept;
         }
+        long failures = kinds.passingFailures();
         Picture picture = guarded(
                 asset, () -> kinds.of(asset.kind()).preview(Source.of(library, asset), size, samples, cancelled));
-        if (picture != null && last && key != null) {
+        // a picture that lacks a map for want of time or memory is shown, and taken again next time
+        boolean whole = kinds.passingFailures() == failures;
+        if (picture != null && whole && last && key != null) {
             previews.save(library, key, picture);
         }
         if (picture != null
+                && whole
                 && (last || library.store().look(asset.row(), lookKey(asset)).isEmpty())) {
             keepLook(library, asset, known.facts(), picture);
         }

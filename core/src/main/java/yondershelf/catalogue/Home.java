@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -18,6 +19,7 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -39,6 +41,7 @@ public final class Home {
     private final Path folder;
     private ObjectNode state;
     private final List<Problem> problems;
+    private @Nullable FileTime seen;
 
     private Home(Path folder, ObjectNode state, List<Problem> problems) {
         this.folder = folder;
@@ -120,6 +123,19 @@ public final class Home {
         }
     }
 
+    /** Another process may have set something otherwise; what cannot be read now is as it was. */
+    private synchronized void followOthers() {
+        try {
+            FileTime now = Files.getLastModifiedTime(folder.resolve(FILE));
+            if (!now.equals(seen) && JSON.readTree(Disk.read(folder.resolve(FILE), MOST_BYTES)) instanceof ObjectNode other) {
+                state = other;
+                seen = now;
+            }
+        } catch (IOException e) {
+            return;
+        }
+    }
+
     /** What was wrong with the state when it was opened. */
     List<Problem> problems() {
         return problems;
@@ -152,6 +168,7 @@ public final class Home {
 
     /** What reading one file may use: the setting {@code reader-megabytes} bounds what large files get. */
     public Limits readerLimits() {
+        followOthers();
         Limits usual = Limits.USUAL;
         try {
             int most = Integer.parseInt(setting("reader-megabytes", String.valueOf(usual.mostMegabytes())));
@@ -183,17 +200,12 @@ public final class Home {
     /** An id names a file in the cache, so only what is one counts as one. */
     private static Optional<Known> known(JsonNode known) {
         String id = known.path("id").asText("");
-        try {
-            Path path = Path.of(
-                    known.isTextual() ? known.asText() : known.path("path").asText());
-            return Optional.of(new Known(
-                    path,
-                    ID.matcher(id).matches() ? id : "",
-                    known.path("name").asText(""),
-                    known.path("hidden").asBoolean()));
-        } catch (InvalidPathException e) {
-            return Optional.empty();
-        }
+        return path(known.isTextual() ? known.asText() : known.path("path").asText())
+                .map(path -> new Known(
+                        path,
+                        ID.matcher(id).matches() ? id : "",
+                        known.path("name").asText(""),
+                        known.path("hidden").asBoolean()));
     }
 
     /** Changes the list of libraries as it is by now, whoever changed it last. */
@@ -258,10 +270,19 @@ public final class Home {
         });
     }
 
+    /** Empty for what is no path of this system: nothing lies there. */
+    private static Optional<Path> path(String text) {
+        try {
+            return Optional.of(Path.of(text));
+        } catch (InvalidPathException e) {
+            return Optional.empty();
+        }
+    }
+
     /** Folders outside libraries and packs that files may refer to, by the user's word. */
     public synchronized List<Path> allowed() {
         List<Path> out = new ArrayList<>();
-        state.path("allowed").forEach(p -> out.add(Path.of(p.asText())));
+        state.path("allowed").forEach(p -> path(p.asText()).ifPresent(out::add));
         return out;
     }
 

@@ -18,7 +18,10 @@ import yondershelf.words.Phrase;
 final class Kinds {
     private final Map<Kind, KindWork> byKind = new EnumMap<>(Kind.class);
 
+    private final Booth booth;
+
     Kinds(ContentReader reader, Booth booth) {
+        this.booth = booth;
         FactsMeter meter = new FactsMeter(reader);
         byKind.put(Kind.MODEL, new ModelWork(reader, meter, booth));
         byKind.put(Kind.MATERIAL, new MaterialWork(reader, meter, booth));
@@ -28,6 +31,11 @@ final class Kinds {
 
     KindWork of(Kind kind) {
         return byKind.getOrDefault(kind, NOT_READ);
+    }
+
+    /** How many pictures could not be read for previews so far, for reasons of the moment. */
+    long passingFailures() {
+        return booth.passingFailures();
     }
 
     private static final KindWork NOT_READ = new KindWork() {

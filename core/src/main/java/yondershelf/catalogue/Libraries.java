@@ -17,6 +17,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.format.ContentReader;
+import yondershelf.format.worker.Limits;
 import yondershelf.library.Library;
 import yondershelf.library.MachineRecords;
 import yondershelf.library.Stores;
@@ -62,6 +63,11 @@ final class Libraries {
 
     List<KnownLibrary> all() {
         return List.copyOf(all);
+    }
+
+    /** What reading one file may use by now: what failed under other limits is tried again. */
+    Limits readerLimits() {
+        return home.readerLimits();
     }
 
     /** What was wrong with what is kept on this machine. */

@@ -3,6 +3,7 @@ package yondershelf.facts;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
+import yondershelf.content.Problem;
 import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 
@@ -16,6 +17,7 @@ import yondershelf.content.Role;
  * @param height pixels down for HDRIs and textures, else 0
  * @param stops dynamic range of an HDRI in stops, else NaN; see {@link DynamicRange}
  * @param bytes size of all files together
+ * @param passing true when it could not be read for want of time or memory, or another reason of the moment
  * @param scene nodes, lights and cameras of a model
  * @param remarks what of it is not shown, and what had to be assumed
  */
@@ -33,7 +35,8 @@ public record Facts(
         double stops,
         long bytes,
         Remarks remarks,
-        SceneFacts scene) {
+        SceneFacts scene,
+        boolean passing) {
 
     /**
      * What a model's file holds of a scene.
@@ -76,21 +79,38 @@ public record Facts(
      * @param path the file, or the name of an embedded picture
      * @param width 0 when the picture is missing or unreadable
      * @param problem why the map cannot be used, or null
+     * @param passing true when that is a reason of the moment
      */
     public record MapFacts(
             Role role,
             String path,
             int width,
             int height,
-            @Nullable String problem) {}
+            @Nullable String problem,
+            boolean passing) {}
 
     public Facts {
         sizeMetres = List.copyOf(sizeMetres);
         materials = List.copyOf(materials);
     }
 
+    /** True when any of it may be otherwise at the next try, though no byte changes: then it is no verdict to be kept. */
+    public boolean ofTheMoment() {
+        return passing
+                || materials.stream().flatMap(m -> m.maps().stream()).anyMatch(MapFacts::passing);
+    }
+
     /** Facts of an asset that cannot be read. */
+    public static Facts unreadable(Kind kind, Problem problem, long bytes) {
+        return unreadable(kind, problem.cause(), bytes, problem.passing());
+    }
+
+    /** The same for a reason that lies in the bytes. */
     public static Facts unreadable(Kind kind, String reason, long bytes) {
+        return unreadable(kind, reason, bytes, false);
+    }
+
+    private static Facts unreadable(Kind kind, String reason, long bytes, boolean passing) {
         return new Facts(
                 kind,
                 false,
@@ -105,7 +125,8 @@ public record Facts(
                 Double.NaN,
                 bytes,
                 Remarks.NONE,
-                SceneFacts.NONE);
+                SceneFacts.NONE,
+                passing);
     }
 
     /** Maps over all materials. */

@@ -53,7 +53,7 @@ public final class FactsMeter {
         try {
             return of(Formats.inSpace(reader.readModel(file, excerpt), space), file, bytes);
         } catch (ProblemException e) {
-            return Facts.unreadable(Kind.MODEL, e.problem().cause(), bytes);
+            return Facts.unreadable(Kind.MODEL, e.problem(), bytes);
         }
     }
 
@@ -112,7 +112,8 @@ public final class FactsMeter {
                         model.staging().scenes(),
                         model.staging().animations(),
                         names(model),
-                        ShapeHistogram.text(model)));
+                        ShapeHistogram.text(model)),
+                false);
     }
 
     /** Of nodes with something to see, those near the root first, each name once. */
@@ -150,20 +151,20 @@ public final class FactsMeter {
             out.add(
                     refusal.isEmpty() || image.bytes() != null
                             ? map(map.getKey(), image)
-                            : new Facts.MapFacts(map.getKey(), image.shownName(), 0, 0, refusal));
+                            : new Facts.MapFacts(map.getKey(), image.shownName(), 0, 0, refusal, false));
         }
         return out;
     }
 
     private Facts.MapFacts map(Role role, ImageSource image) {
         if (!image.exists()) {
-            return new Facts.MapFacts(role, image.shownName(), 0, 0, "the file is missing");
+            return new Facts.MapFacts(role, image.shownName(), 0, 0, "the file is missing", false);
         }
         try {
             ContentReader.PictureSize size = reader.measure(image);
-            return new Facts.MapFacts(role, image.shownName(), size.width(), size.height(), null);
+            return new Facts.MapFacts(role, image.shownName(), size.width(), size.height(), null, false);
         } catch (ProblemException e) {
-            return new Facts.MapFacts(role, image.shownName(), 0, 0, e.problem().cause());
+            return new Facts.MapFacts(role, image.shownName(), 0, 0, e.problem().cause(), e.problem().passing());
         }
     }
 
@@ -193,7 +194,8 @@ public final class FactsMeter {
                 Double.NaN,
                 bytes(files),
                 Remarks.NONE,
-                Facts.SceneFacts.NONE);
+                Facts.SceneFacts.NONE,
+                false);
     }
 
     /**
@@ -245,9 +247,10 @@ public final class FactsMeter {
                     Double.NaN,
                     bytes,
                     told.remarks,
-                    Facts.SceneFacts.NONE);
+                    Facts.SceneFacts.NONE,
+                false);
         } catch (ProblemException e) {
-            return Facts.unreadable(Kind.MATERIAL, e.problem().cause(), bytes);
+            return Facts.unreadable(Kind.MATERIAL, e.problem(), bytes);
         }
     }
 
@@ -269,7 +272,7 @@ public final class FactsMeter {
                     : Remarks.NONE;
             return picture(Kind.HDRI, size, stops, note, bytes, taken);
         } catch (ProblemException e) {
-            return Facts.unreadable(Kind.HDRI, e.problem().cause(), bytes);
+            return Facts.unreadable(Kind.HDRI, e.problem(), bytes);
         }
     }
 
@@ -291,7 +294,7 @@ public final class FactsMeter {
                     bytes,
                     Remarks.NONE);
         } catch (ProblemException e) {
-            return Facts.unreadable(Kind.HDRI, e.problem().cause(), bytes);
+            return Facts.unreadable(Kind.HDRI, e.problem(), bytes);
         }
     }
 
@@ -312,7 +315,7 @@ public final class FactsMeter {
             }
             return picture(Kind.TEXTURE, size, Double.NaN, note, bytes, remarks);
         } catch (ProblemException e) {
-            return Facts.unreadable(Kind.TEXTURE, e.problem().cause(), bytes);
+            return Facts.unreadable(Kind.TEXTURE, e.problem(), bytes);
         }
     }
 
@@ -332,7 +335,8 @@ public final class FactsMeter {
                 stops,
                 bytes,
                 remarks,
-                Facts.SceneFacts.NONE);
+                Facts.SceneFacts.NONE,
+                false);
     }
 
     private static long bytes(List<Path> files) {

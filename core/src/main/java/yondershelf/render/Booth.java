@@ -45,6 +45,11 @@ public final class Booth {
         this.shaders = shaders;
     }
 
+    /** How many pictures could not be loaded so far for reasons of the moment, as {@link Shaders#passingFailures}. */
+    public long passingFailures() {
+        return shaders.passingFailures();
+    }
+
     /** A subject on the stage, ready to be turned and looked at. */
     public static final class Stage {
         final RenderScene scene;

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.LongAdder;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Material;
 import yondershelf.content.Picture;
@@ -25,6 +26,8 @@ public final class Shaders {
     private final Cache<Key, TextureImage> images = Cached.<Key, TextureImage>upTo(
                     MOST_BYTES, (key, image) -> image.weight())
             .build();
+
+    private final LongAdder passing = new LongAdder();
 
     private record Key(String name, int identity, boolean colour, long changed) {}
 
@@ -49,12 +52,20 @@ public final class Shaders {
                     slots.put(role, Shader.Slot.of(image, use));
                 }
             } catch (ProblemException e) {
+                if (e.problem().passing()) {
+                    passing.increment();
+                }
                 synchronized (slots) {
                     problems.add(e.problem());
                 }
             }
         });
         return new Shader(material, slots, problems);
+    }
+
+    /** How many pictures could not be loaded so far, for want of time or memory, say: what was drawn without them is not final. */
+    public long passingFailures() {
+        return passing.sum();
     }
 
     private TextureImage image(ImageSource source, boolean colour) throws ProblemException {

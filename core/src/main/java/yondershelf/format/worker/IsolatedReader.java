@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.Semaphore;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
@@ -31,7 +32,7 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     private final Reach reach;
     private final Formats here;
-    private final Limits limits;
+    private final Supplier<Limits> allowed;
     private final Path log;
     private final Semaphore room = new Semaphore(MOST_CHILDREN);
     private final ConcurrentLinkedDeque<Worker> idle = new ConcurrentLinkedDeque<>();
@@ -47,11 +48,16 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     /** @param log an existing folder, for what the virtual machine says of children that crash */
     public IsolatedReader(Limits limits, Path log) {
-        this(limits, log, new Reach());
+        this(() -> limits, log);
     }
 
-    private IsolatedReader(Limits limits, Path log, Reach reach) {
-        this.limits = limits;
+    /** @param allowed asked for each file: what may be used can be set otherwise while the program runs */
+    public IsolatedReader(Supplier<Limits> allowed, Path log) {
+        this(allowed, log, new Reach());
+    }
+
+    private IsolatedReader(Supplier<Limits> allowed, Path log, Reach reach) {
+        this.allowed = allowed;
         this.log = log;
         this.reach = reach;
         this.here = new Formats(reach);
@@ -59,8 +65,7 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     @Override
     public IsolatedReader patient(double seconds) {
-        Limits longer = new Limits(seconds, limits.heapMegabytes(), limits.addressMegabytes(), limits.mostMegabytes());
-        return new IsolatedReader(longer, log, reach);
+        return new IsolatedReader(() -> allowed.get().within(seconds), log, reach);
     }
 
     @Override
@@ -74,7 +79,7 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
             return here.readModel(file, excerpt);
         }
         Request request = new Request(WorkerMain.MODEL, file.toAbsolutePath().toString(), excerpt.text(), 1, null);
-        return inChild(request, limits, worker -> ContentStream.readModel(worker.in()));
+        return inChild(request, allowed.get(), false, worker -> ContentStream.readModel(worker.in()));
     }
 
     @Override
@@ -92,6 +97,7 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         if (!Formats.needsNative(source) || source.bytes() == null && file == null) {
             return here.readPicture(source);
         }
+        Limits limits = allowed.get();
         Limits.Need whole = Limits.of(source, here, 1);
         int step = limits.allows(whole) ? 1 : REDUCED;
         Limits.Need need = step == 1 ? whole : Limits.of(source, here, step);
@@ -100,12 +106,13 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
                             source.shownName(),
                             Phrase.of("worker.it-needs-mib-even-at", need.total(), limits.mostMegabytes()),
                             Phrase.of("worker.scale-it-down-or-allow"))
+                    .ofTheMoment()
                     .raise();
         }
         String name = file == null ? source.reference() : file.toAbsolutePath().toString();
         Request request = new Request(WorkerMain.PICTURE, name, "", step, source.bytes());
-        Limits given = limits.holds(need) ? limits : limits.grown(need);
-        return inChild(request, given, worker -> ContentStream.readPicture(worker.in()));
+        boolean large = !limits.holds(need);
+        return inChild(request, large ? limits.grown(need) : limits, large, worker -> ContentStream.readPicture(worker.in()));
     }
 
     /** What native code reads says nothing of its colours that is heeded. */
@@ -151,25 +158,27 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         T from(Worker worker) throws IOException;
     }
 
-    private <T> T inChild(Request request, Limits given, Answer<T> answer) throws ProblemException {
+    /** @param large true for a file that needs more than usual: it gets a child of its own */
+    private <T> T inChild(Request request, Limits given, boolean large, Answer<T> answer) throws ProblemException {
         room.acquireUninterruptibly();
         try {
-            Worker worker = child(request.path, given);
+            Worker worker = child(request.path, given, large);
             boolean keep = false;
-            try (Worker.Deadline deadline = worker.deadline((long) (limits.seconds() * 1000))) {
+            try (Worker.Deadline deadline = worker.deadline((long) (given.seconds() * 1000))) {
                 try {
                     request.send(worker.out(), reach);
                     if (worker.in().readByte() == WorkerMain.FINE) {
                         T result = answer.from(worker);
-                        keep = given == limits;
+                        keep = !large;
                         return result;
                     }
-                    Problem problem = new Problem(
-                            WorkerMain.text(worker.in()), WorkerMain.text(worker.in()), WorkerMain.text(worker.in()));
-                    keep = given == limits;
+                    Problem problem = WorkerMain.problem(worker.in());
+                    keep = !large;
                     throw problem.raise();
                 } catch (IOException | RuntimeException | OutOfMemoryError e) {
-                    throw Problem.of(request.path, reason(e, deadline, worker)).raise(e);
+                    throw Problem.of(request.path, reason(e, deadline, worker, given))
+                            .ofTheMoment()
+                            .raise(e);
                 }
             } finally {
                 if (keep && worker.isAlive() && !closed) {
@@ -183,9 +192,9 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         }
     }
 
-    private String reason(Throwable e, Worker.Deadline deadline, Worker worker) {
+    private static String reason(Throwable e, Worker.Deadline deadline, Worker worker, Limits given) {
         if (deadline.expired() || worker.ranOutOfTime()) {
-            return Phrase.of("worker.reading-it-took-longer-than", trimmed(limits.seconds()));
+            return Phrase.of("worker.reading-it-took-longer-than", trimmed(given.seconds()));
         }
         return e instanceof OutOfMemoryError
                 ? Phrase.of("worker.it-needs-more-memory-than")
@@ -197,9 +206,9 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
     }
 
     /** A child kept from earlier, or for a file that needs more than usual, one of its own. */
-    private Worker child(String path, Limits given) throws ProblemException {
-        for (Worker worker = given == limits ? idle.poll() : null; worker != null; worker = idle.poll()) {
-            if (worker.isAlive()) {
+    private Worker child(String path, Limits given, boolean large) throws ProblemException {
+        for (Worker worker = large ? null : idle.poll(); worker != null; worker = idle.poll()) {
+            if (worker.isAlive() && worker.suits(given)) {
                 return worker;
             }
             worker.close();
@@ -208,6 +217,7 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
             return Worker.start(given, log);
         } catch (IOException e) {
             throw Problem.of(path, Phrase.of("worker.the-process-that-reads-such", e.getMessage()))
+                    .ofTheMoment()
                     .raise(e);
         }
     }

@@ -30,6 +30,11 @@ public record Limits(double seconds, int heapMegabytes, int addressMegabytes, in
         this(seconds, heapMegabytes, addressMegabytes, Math.max(heapMegabytes, USUAL.mostMegabytes));
     }
 
+    /** The same room, and so many seconds. */
+    Limits within(double longer) {
+        return new Limits(longer, heapMegabytes, addressMegabytes, mostMegabytes);
+    }
+
     /** What a picture needs: so much heap, so much native memory, in MiB. */
     record Need(long heap, long nativeMemory) {
         long total() {

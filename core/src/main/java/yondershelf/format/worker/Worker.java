@@ -22,9 +22,11 @@ final class Worker implements AutoCloseable {
     private final Process process;
     private final DataInputStream in;
     private final DataOutputStream out;
+    private final Limits limits;
 
-    private Worker(Process process) {
+    private Worker(Process process, Limits limits) {
         this.process = process;
+        this.limits = limits;
         this.in = new DataInputStream(new BufferedInputStream(process.getInputStream(), 1 << 16));
         this.out = new DataOutputStream(new BufferedOutputStream(process.getOutputStream()));
     }
@@ -42,7 +44,7 @@ final class Worker implements AutoCloseable {
         // libraries in C take names for what the surroundings say they are
         builder.environment().put("LC_ALL", "C.UTF-8");
         Process process = builder.start();
-        Worker worker = new Worker(process);
+        Worker worker = new Worker(process, limits);
         try (Deadline deadline = worker.deadline(START_SECONDS * 1000L)) {
             if (worker.in.readByte() != WorkerMain.READY) {
                 throw new IOException("the reading process did not start");
@@ -113,6 +115,13 @@ final class Worker implements AutoCloseable {
             Thread.currentThread().interrupt();
             return false;
         }
+    }
+
+    /** True when it was started for what a file may use by now; how much a large one may does not matter to it. */
+    boolean suits(Limits now) {
+        return limits.seconds() == now.seconds()
+                && limits.heapMegabytes() == now.heapMegabytes()
+                && limits.addressMegabytes() == now.addressMegabytes();
     }
 
     boolean isAlive() {

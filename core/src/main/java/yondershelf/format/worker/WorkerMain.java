@@ -108,7 +108,10 @@ final class WorkerMain {
         } catch (ProblemException e) {
             fail(out, e.problem());
         } catch (OutOfMemoryError e) {
-            fail(out, Problem.of(path, Phrase.of("worker.it-needs-more-memory-than-reading")));
+            fail(
+                    out,
+                    Problem.of(path, Phrase.of("worker.it-needs-more-memory-than-reading"))
+                            .ofTheMoment());
         } catch (RuntimeException | StackOverflowError e) {
             fail(
                     out,
@@ -123,5 +126,11 @@ final class WorkerMain {
         text(out, problem.file());
         text(out, problem.cause());
         text(out, problem.advice());
+        out.writeBoolean(problem.passing());
+    }
+
+    /** What {@link #fail} wrote, without the byte before it. */
+    static Problem problem(DataInputStream in) throws IOException {
+        return new Problem(text(in), text(in), text(in), in.readBoolean());
     }
 }
