@@ -60,6 +60,7 @@ abstract class Base implements Callable<Integer> {
     private final List<Problem> problems = new ArrayList<>();
     private boolean hit;
     private @Nullable Catalogue opened;
+    private @Nullable Home state;
 
     /** Work that tells problems on standard error and makes the exit code 1. */
     Work work = Work.telling(this::report);
@@ -205,16 +206,27 @@ abstract class Base implements Callable<Integer> {
     }
 
     private IsolatedReader reader() throws ProblemException {
-        Home state = Home.open(home == null ? Home.usual() : home);
+        Home state = state();
         ProgramLog.begin(state.log());
+        state.problems().forEach(this::report);
         return new IsolatedReader(state::readerLimits, state.log());
+    }
+
+    /** This machine's state, opened once. */
+    private Home state() throws ProblemException {
+        Home there = state;
+        if (there == null) {
+            there = Home.open(home == null ? Home.usual() : home);
+            state = there;
+        }
+        return there;
     }
 
     abstract void run(IsolatedReader reader) throws ProblemException;
 
     /** What is known, no library touched. */
     final Catalogue keptCatalogue(IsolatedReader reader) throws ProblemException {
-        Catalogue catalogue = Catalogue.openKept(Home.open(home == null ? Home.usual() : home), reader);
+        Catalogue catalogue = Catalogue.openKept(state(), reader);
         opened = catalogue;
         return catalogue;
     }
@@ -227,9 +239,9 @@ abstract class Base implements Callable<Integer> {
     }
 
     final Catalogue catalogue(IsolatedReader reader) throws ProblemException {
-        Catalogue catalogue = Catalogue.open(Home.open(home == null ? Home.usual() : home), reader);
+        Catalogue catalogue = Catalogue.open(state(), reader);
         opened = catalogue;
-        catalogue.openingProblems().forEach(this::report);
+        catalogue.openingProblems().stream().filter(p -> !problems.contains(p)).forEach(this::report);
         return catalogue;
     }
 

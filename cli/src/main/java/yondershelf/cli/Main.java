@@ -2,7 +2,6 @@ package yondershelf.cli;
 
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -10,7 +9,6 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import yondershelf.catalogue.Home;
 import yondershelf.content.Problem;
-import yondershelf.content.ProblemException;
 import yondershelf.words.Phrase;
 
 /** The command line. Exit 0 fine, 1 the work found or hit something, 2 wrong usage. */
@@ -62,16 +60,12 @@ public final class Main implements Runnable {
         return line.execute(args);
     }
 
-    /** The one set in the home folder; a folder that cannot be read is told of by the command. */
+    /** The one set in the home folder. */
     private static Locale language(String... args) {
         List<String> words = List.of(args);
         int at = words.indexOf("--home");
         Path home = at >= 0 && at + 1 < words.size() ? Path.of(words.get(at + 1)) : Home.usual();
-        try {
-            return Files.isDirectory(home) ? Home.open(home).language() : Phrase.wanted("");
-        } catch (ProblemException e) {
-            return Phrase.wanted("");
-        }
+        return Home.language(home);
     }
 
     @Override

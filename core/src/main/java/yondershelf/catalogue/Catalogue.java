@@ -217,7 +217,6 @@ public final class Catalogue implements AutoCloseable {
     /** Looks through one library and makes what changed findable. */
     public Looked scan(Library library, Work work) throws ProblemException {
         Looked looked;
-        contents.forgetFailures();
         try (Following _ = new Following(this, () -> {})) {
             looked = library.scan(reader, work);
         }

@@ -48,8 +48,10 @@ public final class Contents {
     private final Kinds kinds;
     private final PreviewStore previews;
     /** What could not be read for reasons of the moment: not tried again at each glance. */
-    private final Cache<String, Known> failing =
-            Caffeine.newBuilder().maximumSize(MOST_FAILING).expireAfterWrite(AGAIN).build();
+    private final Cache<String, Known> failing = Caffeine.newBuilder()
+            .maximumSize(MOST_FAILING)
+            .expireAfterWrite(AGAIN)
+            .build();
 
     private final AsyncCache<Loading, Object> loaded;
 
@@ -145,7 +147,7 @@ public final class Contents {
         }
         String content = contentHash(library, asset);
         Known fresh = new Known(content, measure(library, asset));
-        if (fresh.facts.ofTheMoment()) {
+        if (content != null && fresh.facts.ofTheMoment()) {
             failing.put(moment, fresh);
         } else if (content != null) {
             // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key

@@ -1,6 +1,5 @@
 package yondershelf.catalogue;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -9,7 +8,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,6 +32,7 @@ public final class Home {
     public static final String LANGUAGE = "language";
 
     private static final String FILE = "home.json";
+    private static final String SECOND = "home.second.json";
     private static final Pattern ID = Pattern.compile("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}");
     private static final long MOST_BYTES = 64 << 20;
     private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
@@ -70,8 +69,17 @@ public final class Home {
             List<Problem> problems = new ArrayList<>();
             try (Lock _ = Lock.take(folder.resolve("home.lock"), "opening", Lock.Waiting.SILENTLY)) {
                 ObjectNode state = read(folder, problems);
-                if (!state.path("machine").asText().matches("[A-Za-z0-9-]{1,64}")) {
+                String here = ThisComputer.mark(folder);
+                boolean named = state.path("machine").asText().matches("[A-Za-z0-9-]{1,64}");
+                // one id on two machines: in a synced library each would write the other's journal over
+                boolean copied = state.has("at") && !state.path("at").asText().equals(here);
+                if (!named || copied) {
                     state.put("machine", UUID.randomUUID().toString());
+                }
+                if (!named || !state.path("at").asText().equals(here)) {
+                    state.put("at", here);
+                    write(folder, state);
+                } else if (!problems.isEmpty() || !Files.exists(folder.resolve(SECOND))) {
                     write(folder, state);
                 }
                 return new Home(folder, state, problems);
@@ -82,29 +90,52 @@ public final class Home {
         }
     }
 
-    /** A damaged state is set aside, not fatal: libraries keep everything that matters themselves. */
+    /** The language that is set in a state folder, which is only looked at. */
+    public static Locale language(Path folder) {
+        return Phrase.wanted(parse(folder.resolve(FILE))
+                .or(() -> parse(folder.resolve(SECOND)))
+                .map(state -> state.path("settings").path(LANGUAGE).asText(""))
+                .orElse(""));
+    }
+
+    /** Empty for a file that is missing or damaged. */
+    private static Optional<ObjectNode> parse(Path file) {
+        try {
+            return JSON.readTree(Disk.read(file, MOST_BYTES)) instanceof ObjectNode whole
+                    ? Optional.of(whole)
+                    : Optional.empty();
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** A damaged state is told and set aside, and the second copy takes its place. */
     private static ObjectNode read(Path folder, List<Problem> problems) throws IOException {
         Path file = folder.resolve(FILE);
-        if (!Files.exists(file)) {
-            return JSON.createObjectNode();
+        Optional<ObjectNode> whole = parse(file);
+        Optional<ObjectNode> second = whole.isPresent() ? whole : parse(folder.resolve(SECOND));
+        if (whole.isPresent() || !Files.exists(file) && second.isEmpty()) {
+            return whole.orElseGet(JSON::createObjectNode);
         }
-        JsonNode read;
-        try {
-            read = JSON.readTree(Disk.read(file, MOST_BYTES));
-        } catch (JsonProcessingException cutShort) {
-            read = JSON.nullNode();
+        if (Files.exists(file)) {
+            Path aside = Disk.free(file, "damaged");
+            // not damaged but closed to this process: moving it away would only make it worse
+            var _ = Disk.read(file, MOST_BYTES);
+            Files.move(file, aside);
+            problems.add(new Problem(
+                    file.toString(),
+                    second.isPresent()
+                            ? Phrase.of("catalogue.it-was-damaged-and-comes", aside.getFileName())
+                            : Phrase.of("catalogue.it-was-damaged-and-is", aside.getFileName()),
+                    second.isPresent() ? "" : Phrase.of("catalogue.open-your-libraries-again")));
         }
-        if (read instanceof ObjectNode whole) {
-            return whole;
-        }
-        problems.add(Problem.of(file, Phrase.of("catalogue.it-was-damaged-and-is")));
-        Files.move(file, file.resolveSibling("home.damaged.json"), StandardCopyOption.REPLACE_EXISTING);
-        return JSON.createObjectNode();
+        return second.orElseGet(JSON::createObjectNode);
     }
 
     private static void write(Path folder, ObjectNode state) throws IOException {
         byte[] bytes = JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(state);
         Disk.REAL.write(folder.resolve(FILE), out -> out.write(bytes));
+        Disk.REAL.write(folder.resolve(SECOND), out -> out.write(bytes));
     }
 
     /** Another process may have changed the state meanwhile: it is read, changed and written under one lock. */
@@ -112,7 +143,7 @@ public final class Home {
         try (Lock _ = Lock.take(folder.resolve("home.lock"), what, Lock.Waiting.SILENTLY)) {
             ObjectNode now = read(folder, new ArrayList<>());
             if (!now.has("machine")) {
-                now.put("machine", machine());
+                now.put("machine", machine()).put("at", ThisComputer.mark(folder));
             }
             change.accept(now);
             write(folder, now);
@@ -127,7 +158,8 @@ public final class Home {
     private synchronized void followOthers() {
         try {
             FileTime now = Files.getLastModifiedTime(folder.resolve(FILE));
-            if (!now.equals(seen) && JSON.readTree(Disk.read(folder.resolve(FILE), MOST_BYTES)) instanceof ObjectNode other) {
+            if (!now.equals(seen)
+                    && JSON.readTree(Disk.read(folder.resolve(FILE), MOST_BYTES)) instanceof ObjectNode other) {
                 state = other;
                 seen = now;
             }
@@ -137,7 +169,7 @@ public final class Home {
     }
 
     /** What was wrong with the state when it was opened. */
-    List<Problem> problems() {
+    public List<Problem> problems() {
         return problems;
     }
 

@@ -1,12 +1,13 @@
 package yondershelf.catalogue;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -14,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -21,6 +23,7 @@ import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.library.Library;
 import yondershelf.words.Phrase;
+import yondershelf.work.ProgramLog;
 
 /**
  * Which scenes use which assets, as they were saved on this machine: {@code scenes.json} in the program's own folder. How many use an
@@ -42,18 +45,34 @@ public final class Uses {
         this.lock = folder.resolve("scenes.lock");
     }
 
-    /** What a scene uses, the latest saved last. */
+    /** What a scene uses, the latest saved last. A damaged list is set aside: it fills again with each scene that is saved. */
     private Map<String, Set<String>> read() throws IOException {
         Map<String, Set<String>> out = new LinkedHashMap<>();
-        if (Files.isRegularFile(file)) {
-            JsonNode all = JSON.readTree(new String(Disk.read(file, MOST_BYTES), StandardCharsets.UTF_8));
-            for (JsonNode scene : all.path("scenes")) {
-                Set<String> assets = new LinkedHashSet<>();
-                scene.path("assets").forEach(a -> assets.add(a.asText()));
-                out.put(scene.path("file").asText(), assets);
-            }
+        if (!Files.isRegularFile(file)) {
+            return out;
+        }
+        JsonNode all;
+        try {
+            all = JSON.readTree(Disk.read(file, MOST_BYTES));
+        } catch (JsonProcessingException e) {
+            ProgramLog.note("which scenes use what", e);
+            Files.move(file, Disk.free(file, "damaged"));
+            return out;
+        }
+        for (JsonNode scene : all.path("scenes")) {
+            Set<String> assets = new LinkedHashSet<>();
+            scene.path("assets").forEach(a -> assets.add(a.asText()));
+            path(scene.path("file").asText()).ifPresent(p -> out.put(p.toString(), assets));
         }
         return out;
+    }
+
+    private static Optional<Path> path(String text) {
+        try {
+            return Optional.of(Path.of(text));
+        } catch (InvalidPathException e) {
+            return Optional.empty();
+        }
     }
 
     private void write(Map<String, Set<String>> scenes) throws IOException {

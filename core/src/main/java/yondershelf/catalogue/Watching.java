@@ -3,6 +3,7 @@ package yondershelf.catalogue;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -28,7 +29,7 @@ public final class Watching implements AutoCloseable {
     private static final long[] FIRST_MILLIS = {500, 2_000, 8_000};
 
     private static final long LAST_MILLIS = 3_000;
-    private static final long DEAF_MILLIS = 30_000;
+    private static final long DEAF_MILLIS = 5_000;
     private static final long VERIFY_MILLIS = 10L * 60 * 1000;
 
     private final Catalogue catalogue;
@@ -41,6 +42,7 @@ public final class Watching implements AutoCloseable {
     private final Map<Library, Watch> watches = new ConcurrentHashMap<>();
     private final Map<Library, Long> lookedAt = new HashMap<>();
     private final Map<Library, Integer> looksMade = new HashMap<>();
+    private final Set<Library> deaf = new HashSet<>();
     private final AtomicBoolean waiting = new AtomicBoolean();
 
     /** Is told from the watching thread; what takes long is for others to do. */
@@ -53,6 +55,9 @@ public final class Watching implements AutoCloseable {
 
         /** Others gave labels, or found something out: it can be found now. */
         void followed();
+
+        /** The system tells nothing of a library's folders: they are looked at every few seconds instead. Said once. */
+        default void deaf(Library library) {}
     }
 
     public Watching(Catalogue catalogue, Listener listener) {
@@ -89,6 +94,9 @@ public final class Watching implements AutoCloseable {
                 begin(library);
                 continue;
             }
+            if (watch.isDeaf() && deaf.add(library)) {
+                listener.deaf(library);
+            }
             long since = now - lookedAt.getOrDefault(library, now);
             int looks = looksMade.getOrDefault(library, 0);
             long patience =
@@ -109,16 +117,13 @@ public final class Watching implements AutoCloseable {
 
     private void begin(Library library) {
         lookedAt.put(library, System.currentTimeMillis());
-        try {
-            watches.put(library, Watch.begin(library, this::heard));
-        } catch (IOException e) {
-            ProgramLog.note("watching " + library.root(), e);
-        }
+        watches.put(library, Watch.begin(library, this::heard));
     }
 
     private void forget(Library library) {
         lookedAt.remove(library);
         looksMade.remove(library);
+        deaf.remove(library);
         Watch watch = watches.remove(library);
         if (watch != null) {
             watch.close();

@@ -211,6 +211,33 @@ public final class Disk {
         watcher.did(Operation.MOVE, fresh, target);
     }
 
+    /**
+     * Moves a file in one step, over one that may be there, and syncs both folders; copies it where the two are on different
+     * volumes.
+     */
+    public void transfer(Path from, Path to) throws IOException {
+        try {
+            Files.move(from, to, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            watcher.did(Operation.MOVE, from, to);
+            syncFolder(folderOf(to));
+            syncFolder(folderOf(from));
+        } catch (AtomicMoveNotSupportedException e) {
+            write(to, out -> Files.copy(from, out));
+            delete(from);
+        }
+    }
+
+    /** A name beside a file that nothing has, for putting the file aside: {@code home.damaged.json}, {@code home.damaged-2.json}... */
+    public static Path free(Path file, String mark) {
+        String name = String.valueOf(file.getFileName());
+        int dot = name.lastIndexOf('.') < 0 ? name.length() : name.lastIndexOf('.');
+        Path free = file.resolveSibling(name.substring(0, dot) + "." + mark + name.substring(dot));
+        for (int n = 2; Files.exists(free, LinkOption.NOFOLLOW_LINKS); n++) {
+            free = file.resolveSibling(name.substring(0, dot) + "." + mark + "-" + n + name.substring(dot));
+        }
+        return free;
+    }
+
     /** Deletes a file and syncs its folder. */
     public void delete(Path file) throws IOException {
         if (Files.deleteIfExists(file)) {

@@ -96,8 +96,7 @@ public record Facts(
 
     /** True when any of it may be otherwise at the next try, though no byte changes: then it is no verdict to be kept. */
     public boolean ofTheMoment() {
-        return passing
-                || materials.stream().flatMap(m -> m.maps().stream()).anyMatch(MapFacts::passing);
+        return passing || materials.stream().flatMap(m -> m.maps().stream()).anyMatch(MapFacts::passing);
     }
 
     /** Facts of an asset that cannot be read. */

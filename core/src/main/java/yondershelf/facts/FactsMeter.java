@@ -164,7 +164,13 @@ public final class FactsMeter {
             ContentReader.PictureSize size = reader.measure(image);
             return new Facts.MapFacts(role, image.shownName(), size.width(), size.height(), null, false);
         } catch (ProblemException e) {
-            return new Facts.MapFacts(role, image.shownName(), 0, 0, e.problem().cause(), e.problem().passing());
+            return new Facts.MapFacts(
+                    role,
+                    image.shownName(),
+                    0,
+                    0,
+                    e.problem().cause(),
+                    e.problem().passing());
         }
     }
 
@@ -248,7 +254,7 @@ public final class FactsMeter {
                     bytes,
                     told.remarks,
                     Facts.SceneFacts.NONE,
-                false);
+                    false);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.MATERIAL, e.problem(), bytes);
         }

@@ -112,7 +112,7 @@ final class WavefrontMaterials {
         }
     }
 
-    private static boolean isMap(String keyword) {
+    static boolean isMap(String keyword) {
         return keyword.startsWith("map_")
                 || List.of("bump", "disp", "decal", "norm", "refl").contains(keyword);
     }

@@ -148,21 +148,26 @@ public final class Intake implements AutoCloseable {
                 CutTake.of(sources, folder, wishes.flat(), wishes.replacing(), items)
                         .text(),
                 work)) {
-            List<PlanItem> coming = made(items, work);
-            Take taking = new Take(
-                    library,
-                    acts,
-                    new Targets(library, brought, wishes.replacing()).free(coming),
-                    brought,
-                    work,
-                    wishes.replacing());
-            Map<String, PlanItem> came = taking.all(coming);
-            work.progress(came.size(), items.size(), "");
-            if (moving && acts.made() > 0) {
-                acts.release(movable(taking.brought(), needed), work);
-            }
-            return new Taken(acts.made() > 0 ? acts.run() : null, came, since);
+            return acts.wholly(() -> taken(acts, items, needed, moving, since, work));
         }
+    }
+
+    private Taken taken(FileActs acts, List<PlanItem> items, Set<Path> needed, boolean moving, long since, Work work)
+            throws ProblemException {
+        List<PlanItem> coming = made(items, work);
+        Take taking = new Take(
+                library,
+                acts,
+                new Targets(library, brought, wishes.replacing()).free(coming),
+                brought,
+                work,
+                wishes.replacing());
+        Map<String, PlanItem> came = taking.all(coming);
+        work.progress(came.size(), items.size(), "");
+        if (moving && acts.made() > 0) {
+            acts.release(movable(taking.brought(), needed), work);
+        }
+        return new Taken(acts.made() > 0 ? acts.run() : null, came, since);
     }
 
     private Map<Path, Path> movable(Map<Path, Path> came, Set<Path> needed) {

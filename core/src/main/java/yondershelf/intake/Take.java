@@ -173,23 +173,19 @@ final class Take {
 
         boolean come() throws ProblemException {
             int before = came.size();
-            int made = acts.made();
-            boolean there = first.isEmpty() && last.isEmpty()
-                    || acts.bring(
-                            first,
-                            last,
-                            work,
-                            (done, all, what) -> work.progress(before + done * items / all, of, what));
-            try {
+            return acts.wholly(() -> {
+                boolean there = first.isEmpty() && last.isEmpty()
+                        || acts.bring(
+                                first,
+                                last,
+                                work,
+                                (done, all, what) -> work.progress(before + done * items / all, of, what));
                 for (Map.Entry<Path, Path> file :
                         there ? over.entrySet() : Map.<Path, Path>of().entrySet()) {
                     acts.copyOver(file.getValue(), file.getKey());
                 }
-            } catch (ProblemException e) {
-                acts.takeBackTo(made);
-                throw e;
-            }
-            return there;
+                return there;
+            });
         }
     }
 }

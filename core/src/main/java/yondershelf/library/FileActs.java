@@ -23,9 +23,6 @@ import yondershelf.work.Work;
  * {@link #close} no other process and no other thread changes files of this library. Used from one thread.
  */
 public final class FileActs implements AutoCloseable {
-    /** Stands for the hash of a file that is not there. */
-    private static final String GONE = "";
-
     /** Is told how far something is. */
     public interface Progress {
         void at(long done, long all, String what);
@@ -66,6 +63,26 @@ public final class FileActs implements AutoCloseable {
         return kept.made();
     }
 
+    /** Several changes. */
+    public interface Changes<T> {
+        T make() throws ProblemException;
+    }
+
+    /** Makes several changes, all or none: whatever ends them early, lack of memory too, those made are taken back. */
+    public <T> T wholly(Changes<T> changes) throws ProblemException {
+        int before = made();
+        boolean whole = false;
+        try {
+            T out = changes.make();
+            whole = true;
+            return out;
+        } finally {
+            if (!whole) {
+                takeBackTo(before);
+            }
+        }
+    }
+
     /** Replaces a file's bytes, or makes the file. */
     public void write(Path file, byte[] bytes) throws ProblemException {
         change(file, false, out -> out.write(bytes));
@@ -80,13 +97,7 @@ public final class FileActs implements AutoCloseable {
      */
     public boolean bring(List<Arrival> first, List<Arrival> last, Work work, Progress progress)
             throws ProblemException {
-        int before = made();
-        try {
-            return Bringing.bring(library, kept, first, last, work, progress);
-        } catch (ProblemException e) {
-            takeBackTo(before);
-            throw e;
-        }
+        return wholly(() -> Bringing.bring(library, kept, first, last, work, progress));
     }
 
     /** Brings a file of any size that is not in the library into it; one that is there already is not written over. */
@@ -120,13 +131,10 @@ public final class FileActs implements AutoCloseable {
      * @param wanted where each goes, by where it is, both below the root
      */
     public void move(Map<String, String> wanted, Work work) throws ProblemException {
-        int before = made();
-        try {
+        wholly(() -> {
             Shifting.shift(library, kept, wanted, work);
-        } catch (ProblemException e) {
-            takeBackTo(before);
-            throw e;
-        }
+            return true;
+        });
     }
 
     /** Deletes a file; its bytes are kept until the undo store is emptied. */
@@ -137,8 +145,7 @@ public final class FileActs implements AutoCloseable {
                 throw Problem.of(target, Phrase.of("library.it-is-not-there-any-more"))
                         .raise();
             }
-            kept.keep(library.relative(target), target, GONE, List.of());
-            disk.delete(target);
+            kept.putAway(library.relative(target), target);
         } catch (IOException e) {
             throw library.notWritten(file, e);
         }

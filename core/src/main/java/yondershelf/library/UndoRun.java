@@ -143,6 +143,34 @@ public final class UndoRun {
         return act;
     }
 
+    /**
+     * Takes a file out of the library whole: its bytes are not copied, which on a full drive could not be done. When the note is on
+     * the disk and the file still in its place, as after a crash, nothing has happened to it yet.
+     */
+    void putAway(String path, Path target) throws IOException {
+        disk.makeFolders(folder);
+        String before = "file" + ++keptFiles;
+        manifest.add(new Manifest.FileChange(
+                path,
+                "",
+                before,
+                ContentHash.of(target),
+                Files.getLastModifiedTime(target).toString(),
+                mode(target),
+                List.of(),
+                false,
+                null));
+        disk.transfer(target, folder.resolve(before));
+    }
+
+    /** True for a file that was never put away, or has gone back: what was to be kept of it is the file itself. */
+    private static boolean isInPlace(Manifest.FileChange change, Path kept, Path target) throws IOException {
+        return !change.old().isEmpty()
+                && Files.notExists(kept, LinkOption.NOFOLLOW_LINKS)
+                && Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)
+                && ContentHash.of(target).equals(change.old());
+    }
+
     /** Notes what is about to happen and needs nothing kept: files that come, or move; on the disk when this returns. */
     void note(List<Manifest.FileChange> acts) throws IOException {
         disk.makeFolders(folder);
@@ -172,10 +200,10 @@ public final class UndoRun {
         return change.before() == null ? null : folder.resolve(change.before());
     }
 
-    /** False when the kept bytes are not those that were kept. */
-    boolean isWhole(Manifest.FileChange change) throws IOException {
+    /** False when the kept bytes are not those that were kept, and the file does not have them either. */
+    boolean isWhole(Manifest.FileChange change, Path target) throws IOException {
         Path kept = before(change);
-        if (kept == null) {
+        if (kept == null || isInPlace(change, kept, target)) {
             return true;
         }
         return Files.isRegularFile(kept, LinkOption.NOFOLLOW_LINKS)

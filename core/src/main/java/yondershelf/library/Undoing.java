@@ -92,7 +92,7 @@ public final class Undoing {
             return Shifting.conflict(library, kept, change, change.from());
         }
         Path target = library.inside(change.path());
-        if (!kept.isWhole(change)) {
+        if (!kept.isWhole(change, target)) {
             return new Problem(
                     target.toString(),
                     Phrase.of("library.the-old-bytes-that-were"),
@@ -117,7 +117,10 @@ public final class Undoing {
 
     private static boolean isBack(UndoRun kept, Manifest.FileChange change, String now) throws IOException {
         Path before = kept.before(change);
-        return before == null ? now.isEmpty() : now.equals(ContentHash.of(before));
+        if (before == null) {
+            return now.isEmpty();
+        }
+        return now.equals(change.old().isEmpty() ? ContentHash.of(before) : change.old());
     }
 
     /** Takes changes back, in the order given; of files that move back their assets keep what was said of them. */
@@ -173,15 +176,10 @@ public final class Undoing {
         if (!back && there && UndoRun.links(target) > 1) {
             disk.overwrite(target, out -> Files.copy(before, out));
         } else if (!back) {
+            // what was kept becomes the file again: on a full drive there is no room for a second one
             disk.makeFolders(library.folderOf(target));
-            Path fresh = Disk.temporaryIn(library.temporary());
-            try {
-                disk.writeNew(fresh, out -> Files.copy(before, out));
-                permit(fresh, change.mode());
-                disk.replace(fresh, target);
-            } finally {
-                Files.deleteIfExists(fresh);
-            }
+            permit(before, change.mode());
+            disk.transfer(before, target);
         }
         permit(target, change.mode());
         if (!change.time().isEmpty()) {

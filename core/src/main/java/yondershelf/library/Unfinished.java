@@ -131,7 +131,7 @@ public record Unfinished(String run, String note) {
             return;
         }
         Path target = library.inside(act.path());
-        if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) || !run.isWhole(act)) {
+        if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) || !run.isWhole(act, target)) {
             return;
         }
         String now = ContentHash.of(target);

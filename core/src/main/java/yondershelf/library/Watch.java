@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.helpers.NOPLogger;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.work.ProgramLog;
@@ -25,7 +26,8 @@ public final class Watch implements AutoCloseable {
     private final AtomicBoolean said = new AtomicBoolean();
     private final Runnable told;
     private volatile boolean failed;
-    private final DirectoryWatcher watcher;
+    /** Null when the system has no more of them to give. */
+    private final @Nullable DirectoryWatcher watcher;
 
     /**
      * What was heard since somebody asked last.
@@ -40,33 +42,46 @@ public final class Watch implements AutoCloseable {
         }
     }
 
-    private Watch(Library library, Runnable told) throws IOException {
+    private Watch(Library library, Runnable told) {
         this.root = library.root();
         this.labels = library.own().resolve("journal");
         this.places = library.own().resolve("places");
         this.told = told;
-        this.watcher = DirectoryWatcher.builder()
-                .path(root)
-                .listener(this::hear)
-                .fileHashing(false)
-                .logger(NOPLogger.NOP_LOGGER)
-                .build();
+        this.watcher = watcher();
+    }
+
+    private @Nullable DirectoryWatcher watcher() {
+        try {
+            return DirectoryWatcher.builder()
+                    .path(root)
+                    .listener(this::hear)
+                    .fileHashing(false)
+                    .logger(NOPLogger.NOP_LOGGER)
+                    .build();
+        } catch (IOException e) {
+            ProgramLog.note("watching " + root, e);
+            return null;
+        }
     }
 
     /**
-     * Begins to listen, on a thread of its own; with many folders it takes seconds until all are listened to.
+     * Begins to listen, on a thread of its own; with many folders it takes seconds until all are listened to. When the system
+     * cannot listen to any more, it is deaf.
      *
      * @param told called from that thread whenever there is something new to ask for
      */
-    public static Watch begin(Library library, Runnable told) throws IOException {
+    public static Watch begin(Library library, Runnable told) {
         Watch watch = new Watch(library, told);
-        Thread thread = new Thread(watch::listen, "watching " + library.name());
-        thread.setDaemon(true);
-        thread.start();
+        DirectoryWatcher watcher = watch.watcher;
+        if (watcher != null) {
+            Thread thread = new Thread(() -> watch.listen(watcher), "watching " + library.name());
+            thread.setDaemon(true);
+            thread.start();
+        }
         return watch;
     }
 
-    private void listen() {
+    private void listen(DirectoryWatcher watcher) {
         try {
             watcher.watch();
         } catch (ClosedWatchServiceException e) {
@@ -81,7 +96,7 @@ public final class Watch implements AutoCloseable {
 
     /** True when the system could not listen: then only looking helps. */
     public boolean isDeaf() {
-        return failed || watcher.isClosed();
+        return failed || watcher == null || watcher.isClosed();
     }
 
     private void hear(DirectoryChangeEvent event) {
@@ -124,6 +139,9 @@ public final class Watch implements AutoCloseable {
 
     @Override
     public void close() {
+        if (watcher == null) {
+            return;
+        }
         try {
             watcher.close();
         } catch (IOException e) {

@@ -67,12 +67,12 @@ public final class Mend {
     public static Optional<String> apply(Library library, List<Finding> findings, Work work) throws ProblemException {
         String what = Phrase.of("mend.mend", findings.size(), findings.size() == 1 ? " finding" : " findings");
         try (FileActs acts = library.begin(what, "", work)) {
-            try {
+            return acts.wholly(() -> {
                 int done = 0;
                 for (Finding finding : findings) {
                     if (work.isCancelled()) {
                         acts.takeBackTo(0);
-                        return Optional.empty();
+                        return Optional.<String>empty();
                     }
                     work.progress(done++, findings.size(), finding.path());
                     Finding.Remedy remedy = finding.remedy();
@@ -82,11 +82,8 @@ public final class Mend {
                         }
                     }
                 }
-            } catch (ProblemException e) {
-                acts.takeBackTo(0);
-                throw e;
-            }
-            return Optional.of(acts.run());
+                return Optional.of(acts.run());
+            });
         }
     }
 

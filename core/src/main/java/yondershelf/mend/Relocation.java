@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
+import yondershelf.format.PercentCode;
 import yondershelf.format.Reach;
 import yondershelf.library.Asset;
 import yondershelf.library.FileActs;
@@ -135,7 +136,7 @@ public final class Relocation {
         if (going.isEmpty() || work.isCancelled()) {
             return new Moved("", 0, 0, 0, left);
         }
-        try {
+        return acts.wholly(() -> {
             acts.move(moved, work);
             for (Map.Entry<String, List<Renaming>> each : rewritings.entrySet()) {
                 if (work.isCancelled()) {
@@ -145,11 +146,8 @@ public final class Relocation {
                 String now = moved.getOrDefault(each.getKey(), each.getKey());
                 acts.write(library.resolve(now), rewritten(now, each.getValue()));
             }
-        } catch (ProblemException e) {
-            acts.takeBackTo(0);
-            throw e;
-        }
-        return new Moved(acts.run(), going.size(), moved.size(), rewritings.size(), left);
+            return new Moved(acts.run(), going.size(), moved.size(), rewritings.size(), left);
+        });
     }
 
     /** Files lie to each other as before: those below the asset's folder, where they lay below it. */
@@ -247,9 +245,12 @@ public final class Relocation {
             if (!there || relative(before, target).equals(relative(after, now))) {
                 continue;
             }
+            Set<String> references = written.computeIfAbsent(source, this::references);
+            if (references.stream().noneMatch(r -> Reach.below(before, r).contains(target)) && isKnown(source)) {
+                // text that reads like its name, in a place that names no file
+                continue;
+            }
             boolean named = false;
-            Set<String> references = new LinkedHashSet<>(written.computeIfAbsent(source, lore::references));
-            references.addAll(layers.references(source));
             for (String reference : references) {
                 if (Reach.below(before, reference).contains(target)) {
                     Renaming renaming = new Renaming(reference, like(reference, relative(after, now)));
@@ -275,6 +276,34 @@ public final class Relocation {
         String last = reference.replace('\\', '/');
         last = last.substring(last.lastIndexOf('/') + 1);
         return last.indexOf('<') < 0 ? path : join(folder(path), last);
+    }
+
+    /** Where the format says which places name files, these; else everything that reads like a name. */
+    private Set<String> references(String source) {
+        Set<String> out = new LinkedHashSet<>();
+        List<ReferenceTokens.Token> tokens = tokens(source);
+        if (tokens == null) {
+            out.addAll(lore.references(source));
+        } else {
+            for (ReferenceTokens.Token token : tokens) {
+                out.add(token.text());
+                PercentCode.decoded(token.text()).ifPresent(out::add);
+            }
+        }
+        out.addAll(layers.references(source));
+        return out;
+    }
+
+    private boolean isKnown(String source) {
+        return tokens(source) != null;
+    }
+
+    private @Nullable List<ReferenceTokens.Token> tokens(String source) {
+        try {
+            return ReferenceTokens.of(Files.readAllBytes(library.resolve(source)), Rewriter.type(source));
+        } catch (IOException e) {
+            return null;
+        }
     }
 
     private boolean names(String source, String reference) {

@@ -1,10 +1,14 @@
 package yondershelf.store;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
@@ -12,6 +16,7 @@ import org.sqlite.SQLiteErrorCode;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.disk.Lock;
 import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 
@@ -36,9 +41,12 @@ final class Connections implements AutoCloseable {
     private Sql follower;
 
     private volatile int epoch;
+    /** Which file the connections are to: another process may put a new one in its place. */
+    private volatile @Nullable Object key;
 
     private Connections(@Nullable Path file, Sql writer, Sql reader, Sql follower) {
         this.file = file;
+        this.key = file == null ? null : key(file);
         this.writer = writer;
         this.reader = reader;
         this.follower = follower;
@@ -69,16 +77,52 @@ final class Connections implements AutoCloseable {
     }
 
     static Connections open(Path file) throws SQLException, IOException {
-        Sql writer = prepared(file);
+        Sql writer = prepared(file, false);
         return new Connections(file, writer, connect(file), connect(file));
     }
 
-    /** A connection to tables of the right version: whatever else lies there is put out of the way. */
-    private static Sql prepared(Path file) throws SQLException, IOException {
+    private static @Nullable Object key(Path file) {
+        try {
+            return Files.readAttributes(file, BasicFileAttributes.class).fileKey();
+        } catch (IOException e) {
+            return null;
+        }
+    }
+
+    /**
+     * A connection to sound tables of the right version. Whatever else lies there is put out of the way, by one process at a time: the
+     * next one finds what the first one made. A store that only cannot be read now is no lost one.
+     *
+     * @param doubted true when damage was met: then all of it is looked at
+     */
+    private static Sql prepared(Path file, boolean doubted) throws SQLException, IOException {
+        Optional<Sql> there = sound(file, doubted);
+        if (there.isPresent()) {
+            return there.get();
+        }
+        try (Lock _ = Lock.take(
+                file.resolveSibling(file.getFileName() + ".lock"),
+                Phrase.of("store.making-it-anew"),
+                Lock.Waiting.SILENTLY)) {
+            Optional<Sql> meanwhile = sound(file, true);
+            if (meanwhile.isPresent()) {
+                return meanwhile.get();
+            }
+            Store.delete(file);
+            Sql sql = connect(file);
+            if (!Schema.prepare(sql)) {
+                throw new SQLException("the store cannot be made anew");
+            }
+            return sql;
+        }
+    }
+
+    /** Empty when what lies there is damaged, or of another version. */
+    private static Optional<Sql> sound(Path file, boolean doubted) throws SQLException {
         try {
             Sql sql = connect(file);
-            if (Schema.prepare(sql)) {
-                return sql;
+            if (Schema.prepare(sql) && (!doubted || sql.isSound())) {
+                return Optional.of(sql);
             }
             sql.close();
         } catch (SQLException e) {
@@ -87,12 +131,7 @@ final class Connections implements AutoCloseable {
             }
             ProgramLog.note("store " + file.getFileName(), e);
         }
-        Store.delete(file);
-        Sql sql = connect(file);
-        if (!Schema.prepare(sql)) {
-            throw new SQLException("the store cannot be made anew");
-        }
-        return sql;
+        return Optional.empty();
     }
 
     private static Sql connect(Path file) throws SQLException {
@@ -111,13 +150,14 @@ final class Connections implements AutoCloseable {
         return sql;
     }
 
-    /** True when the database itself is damaged or gone, and making it anew is the remedy. */
+    /**
+     * True when the database itself is damaged or gone, and making it anew is the remedy. A drive that fails or lets nothing be
+     * written says nothing of what lies on it.
+     */
     private static boolean isLost(SQLException e) {
         int code = e.getErrorCode() & 0xff;
         return code == SQLiteErrorCode.SQLITE_CORRUPT.code
                 || code == SQLiteErrorCode.SQLITE_NOTADB.code
-                || code == SQLiteErrorCode.SQLITE_IOERR.code
-                || code == SQLiteErrorCode.SQLITE_READONLY.code
                 || String.valueOf(e.getMessage()).contains("no such table");
     }
 
@@ -207,7 +247,7 @@ final class Connections implements AutoCloseable {
 
     /** A file that was taken away goes on being written to, seen by nobody. */
     private void requirePresent() throws SQLException {
-        if (file != null && !java.nio.file.Files.exists(file)) {
+        if (file != null && !Objects.equals(key, key(file))) {
             throw new SQLException("the file is gone", "", SQLiteErrorCode.SQLITE_CORRUPT.code);
         }
     }
@@ -241,11 +281,11 @@ final class Connections implements AutoCloseable {
             if (file == null) {
                 throw reason;
             }
-            Store.delete(file);
             Disk.REAL.makeFolders(folderOf(file));
-            writer = prepared(file);
+            writer = prepared(file, true);
             reader = connect(file);
             follower = connect(file);
+            key = key(file);
             epoch = seen + 1;
         } catch (IOException e) {
             throw new SQLException("the store cannot be made anew (" + e.getMessage() + ")", e);

@@ -108,6 +108,13 @@ final class Sql implements AutoCloseable {
         }
     }
 
+    /** True when SQLite finds nothing wrong with the file. */
+    boolean isSound() throws SQLException {
+        boolean[] sound = new boolean[1];
+        each("PRAGMA quick_check(1)", row -> sound[0] = "ok".equals(row.getString(1)));
+        return sound[0];
+    }
+
     @Override
     public void close() throws SQLException {
         connection.close();

@@ -138,6 +138,18 @@ class AlikeTest {
         assertTrue(!catalogue.common(all.page(0, 10), Work.SILENT).suggested().contains("sky"), "they have it already");
     }
 
+    @Test
+    void aDamagedListOfScenesStandsInNoWay() throws Exception {
+        Path yard = folder.resolve("yard.glb");
+        // a damaged list, and one that names no paths, is no reason why a scene cannot be saved
+        for (String damaged : List.of("{\"scenes\": [", "{\"scenes\":[{\"file\":\"a\\u0000b\",\"assets\":[]}]}")) {
+            Path list = catalogue.home().folder().resolve("scenes.json");
+            Files.writeString(list, damaged);
+            catalogue.used(yard, Set.of(id("rust_rope")));
+            assertEquals(1, catalogue.uses().of(id("rust_rope")).size());
+        }
+    }
+
     /** Scenes that use something, and what is wrong, are conditions and an order. */
     @Test
     void usedAndWithProblems() throws Exception {

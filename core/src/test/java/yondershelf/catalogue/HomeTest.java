@@ -46,23 +46,87 @@ class HomeTest {
         assertEquals(2, second.libraries().size(), "a drive that is away is not forgotten");
     }
 
-    /** A state cut short by a crash is set aside and told; the program starts all the same. */
+    /** A state cut short by a crash is told and set aside, each time under a name of its own; its second copy takes its place. */
     @Test
-    void aDamagedStateIsSetAside() throws Exception {
+    void aDamagedStateComesFromItsSecondCopy() throws Exception {
         Path home = folder.resolve("home");
+        Path props = Files.createDirectory(folder.resolve("props"));
         Home before = Home.open(home);
-        for (String damaged : new String[] {"{\"machine\":\"x", "", "[1,2]"}) {
-            Files.writeString(home.resolve("home.json"), damaged);
+        Catalogue.open(before, new Formats()).add(props, "Props");
+        String[] damages = {"{\"machine\":\"x", "", "[1,2]"};
+        for (int i = 0; i < damages.length; i++) {
+            Files.writeString(home.resolve("home.json"), damages[i]);
             Home after = Home.open(home);
-            assertNotEquals(before.machine(), after.machine());
-            assertFalse(after.machine().isEmpty());
-            assertEquals(damaged, Files.readString(home.resolve("home.damaged.json")));
+            assertEquals(before.machine(), after.machine());
+            assertEquals(1, after.libraries().size());
+            assertEquals(
+                    damages[i],
+                    Files.readString(home.resolve("home.damaged" + (i == 0 ? "" : "-" + (i + 1)) + ".json")));
             Catalogue catalogue = Catalogue.open(after, new Formats());
             assertTrue(
                     catalogue.openingProblems().get(0).sentence().contains("home.json"),
                     catalogue.openingProblems().toString());
-            assertEquals(after.machine(), Home.open(home).machine(), "the fresh state stays");
+            assertEquals(List.of(), Home.open(home).problems(), "told once");
         }
+        Files.delete(home.resolve("home.json"));
+        assertEquals(1, Home.open(home).libraries().size(), "one that is missing too");
+    }
+
+    @Test
+    void aStateDamagedInBothCopiesIsToldAndBegunAnew() throws Exception {
+        Path home = folder.resolve("home");
+        Home before = Home.open(home);
+        Files.writeString(home.resolve("home.json"), "{");
+        Files.writeString(home.resolve("home.second.json"), "{");
+        Home after = Home.open(home);
+        assertNotEquals(before.machine(), after.machine());
+        assertFalse(after.machine().isEmpty());
+        assertEquals(1, after.problems().size());
+        assertEquals(after.machine(), Home.open(home).machine(), "the fresh state stays");
+    }
+
+    /** A copied state folder is another machine: with one id both would write one journal, and a sync tool would drop one of the two. */
+    @Test
+    void aCopiedStateIsAnotherMachine() throws Exception {
+        Path props = Files.createDirectory(folder.resolve("props"));
+        Files.write(props.resolve("rope.png"), Formats.png(yondershelf.content.Picture.ofBytes(1, 1, 1, new byte[1])));
+        Home first = Home.open(folder.resolve("home"));
+        Catalogue.open(first, new Formats()).add(props, "Props");
+        Path copied = Files.createDirectory(folder.resolve("home of the other computer"));
+        Files.copy(folder.resolve("home/home.json"), copied.resolve("home.json"));
+        Home second = Home.open(copied);
+        assertNotEquals(first.machine(), second.machine());
+        assertEquals(second.machine(), Home.open(copied).machine());
+        assertEquals(1, second.libraries().size(), "what it knew stays known");
+        for (Path home : List.of(folder.resolve("home"), copied)) {
+            Catalogue catalogue = Catalogue.open(Home.open(home), new Formats());
+            catalogue.scanAll(yondershelf.work.Work.SILENT);
+            var asset = catalogue.library("Props").orElseThrow().assets().get(0);
+            catalogue.edit(
+                    asset,
+                    List.of(yondershelf.library.Edit.tag(
+                            asset.id(), home.getFileName().toString())));
+        }
+        try (var journals = Files.list(props.resolve(".yondershelf/journal"))) {
+            assertEquals(
+                    2, journals.filter(f -> f.toString().endsWith(".jsonl")).count());
+        }
+    }
+
+    /** What no path can be is passed over: the program starts. */
+    @Test
+    void wordsThatAreNoPathsArePassedOver() throws Exception {
+        Path home = folder.resolve("home");
+        Home before = Home.open(home);
+        before.allow(folder);
+        Files.writeString(
+                home.resolve("home.json"),
+                Files.readString(home.resolve("home.json"))
+                        .replace("\"allowed\" : [ ", "\"allowed\" : [ \"a\\u0000b\", ")
+                        .replace("\"machine\"", "\"libraries\" : [ {\"path\":\"c\\u0000d\"} ], \"machine\""));
+        Home after = Home.open(home);
+        assertEquals(List.of(folder), after.allowed());
+        assertEquals(List.of(), after.libraries());
     }
 
     @Test

@@ -8,11 +8,13 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -21,6 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
+import yondershelf.format.Oracles;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
@@ -309,6 +312,59 @@ class LibrariesTest {
                         .map(Exception::getMessage)
                         .filter(m -> !m.contains("away") && !m.contains("not there"))
                         .toList());
+    }
+
+    /** The system gives out only so many listeners: without one, a library is looked at every few seconds, and that is said once. */
+    @Test
+    void withoutAListenerItIsLookedAt() throws Exception {
+        Oracles.need(System.getProperty("os.name").contains("Linux"), "inotify");
+        List<java.nio.file.WatchService> taken = new ArrayList<>();
+        AtomicInteger deaf = new AtomicInteger();
+        try {
+            boolean more = true;
+            while (more && taken.size() < 5_000) {
+                try {
+                    taken.add(java.nio.file.FileSystems.getDefault().newWatchService());
+                } catch (java.io.IOException full) {
+                    more = false;
+                }
+            }
+            Oracles.need(!more, "a limit of listeners");
+            try (Watching watching = new Watching(catalogue, new Watching.Listener() {
+                @Override
+                public void changed(Library library, Set<String> folders) {
+                    try {
+                        catalogue.scan(library, Work.SILENT);
+                    } catch (ProblemException e) {
+                        throw new IllegalStateException(e);
+                    }
+                }
+
+                @Override
+                public void connected() {}
+
+                @Override
+                public void followed() {}
+
+                @Override
+                public void deaf(Library library) {
+                    deaf.incrementAndGet();
+                }
+            })) {
+                assertNotNull(watching);
+                seen("that nothing is heard", () -> deaf.get() > 0);
+                for (int i = 0; i < 5; i++) {
+                    int n = i;
+                    picture(props.resolve("Textures/unheard" + n + ".png"), 60 + n);
+                    seen("a file nobody told of", () -> found(Query.EVERYTHING.withWords("unheard" + n)) == 1);
+                }
+                assertEquals(catalogue.libraries().size(), deaf.get(), "said once for each library");
+            }
+        } finally {
+            for (var each : taken) {
+                each.close();
+            }
+        }
     }
 
     /** Cut short, what is being read would seem to be broken, and what is being begun would never be ended. */

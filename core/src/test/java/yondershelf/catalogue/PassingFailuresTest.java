@@ -104,6 +104,8 @@ class PassingFailuresTest {
                 ProblemException.class,
                 () -> catalogue.contents().takePreview(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
         busy.set(false);
+        // as somebody asks for who looks again
+        catalogue.contents().forgetFailures();
         catalogue.scan(library, Work.SILENT);
         assertTrue(catalogue.contents().facts(plate).readable());
         assertNotNull(catalogue.contents().takePreview(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
@@ -147,7 +149,9 @@ class PassingFailuresTest {
         Path stl = folder.resolve("many.stl");
         StringBuilder text = new StringBuilder("solid s\n");
         for (int i = 0; i < 60_000; i++) {
-            text.append("facet normal 0 0 1\nouter loop\nvertex 0 0 ").append(i).append("\nvertex 1 0 0\nvertex 0 1 0\n");
+            text.append("facet normal 0 0 1\nouter loop\nvertex 0 0 ")
+                    .append(i)
+                    .append("\nvertex 1 0 0\nvertex 0 1 0\n");
             text.append("endloop\nendfacet\n");
         }
         Files.writeString(stl, text.append("endsolid s\n"));

@@ -8,6 +8,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import yondershelf.format.FileType;
@@ -40,7 +41,8 @@ class RewriterTest {
                     gltf, Rewriter.rewrite(there, FileType.GLTF, to.replace(" ", "%20"), from.replace("%20", " ")));
             assertTrue(Rewriter.names(there, FileType.GLTF, to));
 
-            byte[] dae = bytes("<image><init_from>" + from + "</init_from></image><p>" + from + "x</p>");
+            byte[] dae =
+                    bytes("<image id=\"" + from + "\"><init_from>" + from + "</init_from></image><p>" + from + "</p>");
             byte[] moved = Rewriter.rewrite(dae, FileType.COLLADA, from, to);
             assertNotNull(moved);
             assertArrayEquals(dae, Rewriter.rewrite(moved, FileType.COLLADA, to, from));
@@ -73,27 +75,29 @@ class RewriterTest {
 
     @Test
     void marksOfTheFormatAreWrittenAsItAsks() {
-        byte[] dae = bytes("<init_from>a&amp;b.png</init_from>");
+        byte[] dae = bytes("<image><init_from>a&amp;b.png</init_from></image>");
         assertArrayEquals(
-                bytes("<init_from>c&amp;d/e.png</init_from>"),
+                bytes("<image><init_from>c&amp;d/e.png</init_from></image>"),
                 Rewriter.rewrite(dae, FileType.COLLADA, "a&b.png", "c&d/e.png"));
-        byte[] gltf = bytes("{\"uri\":\"dir\\\\a.png\"}");
+        byte[] gltf = bytes("{\"images\":[{\"uri\":\"dir\\\\a.png\"}]}");
         assertArrayEquals(
-                bytes("{\"uri\":\"b%20c.png\"}"), Rewriter.rewrite(gltf, FileType.GLTF, "dir\\a.png", "b c.png"));
+                bytes("{\"images\":[{\"uri\":\"b%20c.png\"}]}"),
+                Rewriter.rewrite(gltf, FileType.GLTF, "dir\\a.png", "b c.png"));
     }
 
     /** Signs that mean something in a reference are written as codes, and found again however they stand there. */
     @Test
     void codesInReferences() {
-        byte[] gltf = bytes("{\"uri\":\"Stein%20%281%29.png\"}");
+        byte[] gltf = bytes("{\"images\":[{\"uri\":\"Stein%20%281%29.png\"}]}");
         byte[] there = Rewriter.rewrite(gltf, FileType.GLTF, "Stein%20%281%29.png", "50% grey #2.png");
         assertNotNull(there);
-        assertArrayEquals(bytes("{\"uri\":\"50%25%20grey%20%232.png\"}"), there);
+        assertArrayEquals(bytes("{\"images\":[{\"uri\":\"50%25%20grey%20%232.png\"}]}"), there);
         assertArrayEquals(
-                bytes("{\"uri\":\"a.png\"}"), Rewriter.rewrite(there, FileType.GLTF, "50% grey #2.png", "a.png"));
-        byte[] dae = bytes("<init_from>a.png</init_from>");
+                bytes("{\"images\":[{\"uri\":\"a.png\"}]}"),
+                Rewriter.rewrite(there, FileType.GLTF, "50% grey #2.png", "a.png"));
+        byte[] dae = bytes("<image><init_from>a.png</init_from></image>");
         assertArrayEquals(
-                bytes("<init_from>my%20a&amp;b.png</init_from>"),
+                bytes("<image><init_from>my%20a&amp;b.png</init_from></image>"),
                 Rewriter.rewrite(dae, FileType.COLLADA, "a.png", "my a&b.png"));
     }
 
@@ -104,5 +108,61 @@ class RewriterTest {
         assertNull(Rewriter.rewrite(bytes("x a.png"), null, "a.png", "b.png"));
         assertNull(Rewriter.rewrite(bytes("glTF"), FileType.GLB, "a.png", "b.png"));
         assertNull(Rewriter.rewrite(bytes("map_Kd a.pngx\nmap_Kd xa.png\n"), FileType.OBJ, "a.png", "b.png"));
+    }
+
+    /** A place that names a file and, by the same words, others that do not. */
+    private record Trap(FileType type, String text, String changed) {}
+
+    /** Only what the reader reads as a file changes: not a material, a node, an image, a comment or a longer name of the same words. */
+    @Test
+    void nothingElseOfTheSameWordsChanges() {
+        List<Trap> traps = List.of(
+                new Trap(
+                        FileType.OBJ,
+                        "# wood.png\nnewmtl wood.png\nmap_Kd -s 2 2 2 wood.png\nmap_Ks old wood.png\nmap_Bump -bm 0.3 wood.png \r\n",
+                        "# wood.png\nnewmtl wood.png\nmap_Kd -s 2 2 2 TO\nmap_Ks old wood.png\nmap_Bump -bm 0.3 TO \r\n"),
+                new Trap(
+                        FileType.OBJ,
+                        "mtllib wood.png other.mtl\no wood.png\ng wood.png\nusemtl wood.png\n",
+                        "mtllib TO other.mtl\no wood.png\ng wood.png\nusemtl wood.png\n"),
+                new Trap(
+                        FileType.GLTF,
+                        "{\"nodes\":[{\"name\":\"wood.png\",\"extras\":{\"uri\":\"wood.png\"}}],\"images\":[{\"name\":\"wood.png\","
+                                + "\"uri\":\"wood.png\"},{\"uri\":\"old%20wood.png\"}],\"uri\":\"wood.png\"}",
+                        "{\"nodes\":[{\"name\":\"wood.png\",\"extras\":{\"uri\":\"wood.png\"}}],\"images\":[{\"name\":\"wood.png\","
+                                + "\"uri\":\"TO\"},{\"uri\":\"old%20wood.png\"}],\"uri\":\"wood.png\"}"),
+                new Trap(
+                        FileType.COLLADA,
+                        "<a><!-- <image><init_from>wood.png</init_from></image> --><image id=\"wood.png\"><init_from> wood.png"
+                                + " </init_from></image><surface><init_from>wood.png</init_from></surface></a>",
+                        "<a><!-- <image><init_from>wood.png</init_from></image> --><image id=\"wood.png\"><init_from> TO"
+                                + " </init_from></image><surface><init_from>wood.png</init_from></surface></a>"),
+                new Trap(
+                        FileType.USDA,
+                        "#usda 1.0 @wood.png@\ndoc = \"see @wood.png@ \\\" @wood.png@\"\nasset a = @wood.png@\nstring b = 'wood.png'\n",
+                        "#usda 1.0 @wood.png@\ndoc = \"see @wood.png@ \\\" @wood.png@\"\nasset a = @TO@\nstring b = 'wood.png'\n"),
+                new Trap(
+                        FileType.MATERIALX,
+                        "<tiledimage name=\"wood.png\"><input name=\"file\" type=\"filename\" value=\"wood.png\" /><input name=\"n\""
+                                + " type=\"string\" value=\"wood.png\" /></tiledimage>",
+                        "<tiledimage name=\"wood.png\"><input name=\"file\" type=\"filename\" value=\"TO\" /><input name=\"n\""
+                                + " type=\"string\" value=\"wood.png\" /></tiledimage>"));
+        SplittableRandom random = new SplittableRandom(9);
+        for (Trap trap : traps) {
+            for (int i = 0; i < 50; i++) {
+                // names that contain each other, as one gives them
+                String from = i == 0 ? "wood.png" : name(random) + ".png";
+                String to = i == 0 ? "maps/wood.png" : "maps/" + (random.nextBoolean() ? from : name(random) + ".png");
+                byte[] file = bytes(trap.text.replace("wood.png", from));
+                byte[] changed = Rewriter.rewrite(file, trap.type, from, to);
+                assertNotNull(changed, trap.type + " " + from);
+                assertEquals(
+                        trap.changed.replace("wood.png", from).replace("TO", to),
+                        new String(changed, StandardCharsets.UTF_8),
+                        trap.type.toString());
+                assertNull(
+                        Rewriter.rewrite(file, trap.type, from.substring(1), "x.png"), "a part of a name is no name");
+            }
+        }
     }
 }

@@ -48,6 +48,64 @@ class StoreTest {
         }
     }
 
+    /** Holds a store open and writes rows until it is told to end. */
+    static final class Writer {
+        public static void main(String[] args) throws Exception {
+            try (Store store = Store.open(Path.of(args[0]))) {
+                System.out.println("open");
+                for (int i = 0; System.in.available() == 0; i++) {
+                    int row = 1_000 + i % 50;
+                    store.write(batch -> batch.put(row(row)));
+                }
+                store.write(batch -> batch.put(row(5_000)));
+            }
+        }
+    }
+
+    /** Another process made a store anew that was damaged: who has the old file open finds the new one, and deletes nothing. */
+    @Test
+    void aStoreMadeAnewByAnotherProcessIsFound() throws Exception {
+        Path file = folder.resolve("a.db");
+        try (Store store = Store.open(file)) {
+            store.write(batch -> batch.put(row(1)));
+            Process other = yondershelf.Child.start(Writer.class, file);
+            try (var lines = other.inputReader(java.nio.charset.StandardCharsets.UTF_8)) {
+                assertEquals("open", lines.readLine());
+                Store.delete(file);
+                // this process makes it anew, or the other one does: both go on in the same file
+                store.write(batch -> batch.put(row(2)));
+                store.write(batch -> batch.put(row(3)));
+                other.getOutputStream().write('\n');
+                other.getOutputStream().flush();
+                assertEquals(0, other.waitFor());
+            }
+            assertTrue(store.asset("id2").isPresent());
+            assertTrue(store.asset("id3").isPresent());
+            assertTrue(store.asset("id5000").isPresent(), "what the other process wrote last");
+            assertTrue(store.isSound());
+        }
+    }
+
+    /** What cannot be read or written for the moment is no lost store: nothing is deleted. */
+    @Test
+    void aDriveThatLetsNothingBeWrittenLosesNoStore() throws Exception {
+        Path file = folder.resolve("a.db");
+        try (Connections connections = Connections.open(file);
+                Store store = new Store(connections)) {
+            store.write(batch -> batch.put(row(1)));
+            Object key = Files.readAttributes(file, java.nio.file.attribute.BasicFileAttributes.class)
+                    .fileKey();
+            // SQLite refuses every change from here on, as on a medium that was made read-only
+            assertThrows(ProblemException.class, () -> connections.write(sql -> sql.plain("PRAGMA query_only = 1")));
+            assertThrows(ProblemException.class, () -> store.write(batch -> batch.put(row(2))));
+            assertEquals(
+                    key,
+                    Files.readAttributes(file, java.nio.file.attribute.BasicFileAttributes.class)
+                            .fileKey());
+            assertTrue(store.asset("id1").isPresent());
+        }
+    }
+
     @Test
     void theFileIsSoundForTheShellOfSqlite() throws Exception {
         Oracles.need(Oracles.hasCommand("sqlite3"), "sqlite3");

@@ -8,6 +8,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Watching;
+import yondershelf.content.Problem;
 import yondershelf.library.Library;
 import yondershelf.library.Looked;
 import yondershelf.search.Query;
@@ -55,6 +56,15 @@ public final class Arrived implements AutoCloseable {
             @Override
             public void followed() {
                 Platform.runLater(workspace::refreshed);
+            }
+
+            @Override
+            public void deaf(Library library) {
+                Problem deaf = new Problem(
+                        library.root().toString(),
+                        Phrase.of("app.changes-are-not-heard"),
+                        Phrase.of("app.let-it-watch-more"));
+                Platform.runLater(() -> workspace.problems().add(deaf));
             }
         });
     }

@@ -31,8 +31,20 @@ public final class Background {
      * @param then gets the result on the interface thread
      */
     public <T> Job<T> quietly(String title, Jobs.Body<T> body, Consumer<T> then) {
+        return quietly(title, body, then, () -> {});
+    }
+
+    /** @param otherwise called on the interface thread when it failed or was stopped */
+    <T> Job<T> quietly(String title, Jobs.Body<T> body, Consumer<T> then, Runnable otherwise) {
         Job<T> job = jobs.startQuietly(title, body);
-        job.result().thenAccept(value -> Platform.runLater(() -> then.accept(value)));
+        job.result()
+                .whenComplete((value, failure) -> Platform.runLater(() -> {
+                    if (failure == null) {
+                        then.accept(value);
+                    } else {
+                        otherwise.run();
+                    }
+                }));
         return job;
     }
 

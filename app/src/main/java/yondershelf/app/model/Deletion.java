@@ -39,14 +39,23 @@ final class Deletion {
         for (Map.Entry<Library, Set<String>> each : all.entrySet()) {
             Library library = each.getKey();
             try (FileActs acts = library.begin(what, "", work)) {
+                long before = done;
+                acts.wholly(() -> {
+                    long now = before;
+                    for (String file : each.getValue()) {
+                        work.progress(now++, files(all), file);
+                        acts.delete(library.resolve(file));
+                    }
+                    return true;
+                });
+                done += each.getValue().size();
                 made.add(new FileRuns.Run(library, acts.run()));
-                for (String file : each.getValue()) {
-                    work.progress(
-                            done++, all.values().stream().mapToInt(Set::size).sum(), file);
-                    acts.delete(library.resolve(file));
-                }
             }
         }
+    }
+
+    private static long files(Map<Library, Set<String>> all) {
+        return all.values().stream().mapToInt(Set::size).sum();
     }
 
     /** Files by library, those that name their assets last. */

@@ -76,14 +76,18 @@ public final class Filing {
     public void make(KnownLibrary in, String folder) {
         library(
                 in,
-                library -> history.remember(
-                        Phrase.of("model.make-the-folder", folder),
-                        () -> set(library, folder, true),
-                        () -> set(library, folder, false)));
-        library(in, library -> set(library, folder, true));
+                library -> set(
+                        library,
+                        folder,
+                        true,
+                        () -> history.remember(
+                                Phrase.of("model.make-the-folder", folder),
+                                () -> set(library, folder, true, () -> {}),
+                                () -> set(library, folder, false, () -> {}))));
     }
 
-    private void set(Library library, String folder, boolean there) {
+    /** @param then called when it is done */
+    private void set(Library library, String folder, boolean there, Runnable then) {
         workspace
                 .background()
                 .run(
@@ -92,7 +96,10 @@ public final class Filing {
                             library.setFolder(folder, there);
                             return true;
                         },
-                        done -> workspace.emptyFolders().set(library.id(), folder, there));
+                        done -> {
+                            workspace.emptyFolders().set(library.id(), folder, there);
+                            then.run();
+                        });
     }
 
     /** Gives a folder another name or place, with all that is in it. */
@@ -123,8 +130,11 @@ public final class Filing {
                         (made, work) -> {
                             try (FileActs acts =
                                     library.begin(Phrase.of("model.delete-the-folder", folder), "", work)) {
+                                acts.wholly(() -> {
+                                    acts.deleteFolder(library.resolve(folder), work);
+                                    return true;
+                                });
                                 made.add(new FileRuns.Run(library, acts.run()));
-                                acts.deleteFolder(library.resolve(folder), work);
                             }
                         }));
     }

@@ -194,10 +194,10 @@ public final class OpenScene {
                 .run(
                         Phrase.of("model.saving", to.getFileName()),
                         work -> {
-                            catalogue.remember(assets(scene));
                             SceneFile.save(scene, to, catalogue.reader());
                             recovery.clear();
-                            catalogue.used(to, assets(scene));
+                            beside(work, () -> catalogue.remember(assets(scene)));
+                            beside(work, () -> catalogue.used(to, assets(scene)));
                             return Optional.ofNullable(changed(to));
                         },
                         time -> {
@@ -209,6 +209,19 @@ public final class OpenScene {
                         },
                         () -> then.accept(false))
                 .result();
+    }
+
+    private interface Beside {
+        void run() throws ProblemException;
+    }
+
+    /** What goes with saving, but is not the point of it: the scene is saved, whatever becomes of this. */
+    private static void beside(Work work, Beside act) {
+        try {
+            act.run();
+        } catch (ProblemException e) {
+            work.problem(e.problem());
+        }
     }
 
     private static Set<String> assets(Scene scene) {

@@ -131,11 +131,19 @@ public final class Pages {
         }
         Hits of = hits;
         background.quietly(
-                Phrase.of("model.fetching-what-is-shown"), work -> catalogue.page(of, page * PAGE, PAGE), fetched -> {
+                Phrase.of("model.fetching-what-is-shown"),
+                work -> catalogue.page(of, page * PAGE, PAGE),
+                fetched -> {
                     if (of == hits) {
                         keep(page, fetched);
                         asked.remove(page);
                         arrived.run();
+                    }
+                },
+                () -> {
+                    // the next to look there asks again
+                    if (of == hits) {
+                        asked.remove(page);
                     }
                 });
     }

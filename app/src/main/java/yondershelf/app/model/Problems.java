@@ -39,7 +39,8 @@ public final class Problems {
         return FXCollections.unmodifiableObservableList(told);
     }
 
-    private void add(Problem problem) {
+    /** On the interface thread. */
+    void add(Problem problem) {
         told.remove(problem);
         told.add(0, problem);
         if (told.size() > MOST) {

@@ -112,7 +112,8 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         String name = file == null ? source.reference() : file.toAbsolutePath().toString();
         Request request = new Request(WorkerMain.PICTURE, name, "", step, source.bytes());
         boolean large = !limits.holds(need);
-        return inChild(request, large ? limits.grown(need) : limits, large, worker -> ContentStream.readPicture(worker.in()));
+        return inChild(
+                request, large ? limits.grown(need) : limits, large, worker -> ContentStream.readPicture(worker.in()));
     }
 
     /** What native code reads says nothing of its colours that is heeded. */
