@@ -11,11 +11,13 @@ import java.util.List;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.FileRuns;
 import yondershelf.app.model.OpenScene;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Questions.Choice;
 import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.CutTake;
@@ -174,7 +176,7 @@ final class Decisions {
                                 .run(
                                         Phrase.of("app.taking-in", from),
                                         work -> finish(cut, work),
-                                        taken -> workspace.intake().tookIn(cut.library, taken))),
+                                        done -> workspace.intake().tookIn(cut.library, done.came, done.act))),
                 new Choice(
                         Phrase.of("app.take-it-back"),
                         Phrase.of("app.remove-what-came-of-it"),
@@ -243,9 +245,11 @@ final class Decisions {
         keeper.stop();
     }
 
-    private Taken finish(Cut cut, Work work) throws ProblemException {
+    private Finished finish(Cut cut, Work work) throws ProblemException {
         Taken came = Intake.finish(cut.library, cut.take, workspace.catalogue().reader(), work);
-        workspace.intake().label(cut.library, came, work);
-        return came;
+        return new Finished(
+                came, workspace.intake().label(cut.library, came, work).orElse(null));
     }
+
+    private record Finished(Taken came, @Nullable KeptAct act) {}
 }

@@ -10,7 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
-import yondershelf.catalogue.Relabelled;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
 import yondershelf.library.Edit;
@@ -19,6 +19,7 @@ import yondershelf.library.Relabel;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.search.Query;
+import yondershelf.work.Work;
 
 /** What it costs to label one asset and 5,000 of a large library, beside what the disk alone takes to keep one line. */
 final class LabelScale {
@@ -49,10 +50,12 @@ final class LabelScale {
         for (int round = 0; round < ROUNDS; round++) {
             List<Key> keys = all.page(round * MANY, MANY);
             long start = System.nanoTime();
-            Relabelled act = catalogue.relabel(keys, Relabel.NOTHING.tagged("measured " + round));
+            KeptAct act = catalogue
+                    .relabel(keys, Relabel.NOTHING.tagged("measured " + round), count -> "tag")
+                    .orElseThrow();
             tagged[round] = millis(start);
             start = System.nanoTime();
-            catalogue.relabel(act, true);
+            catalogue.takeBack(act, false, Work.SILENT);
             undone[round] = millis(start);
         }
         System.out.printf("first time %d tagged, ms %s%n", MANY, Arrays.toString(round(tagged)));
@@ -70,8 +73,10 @@ final class LabelScale {
         List<Key> keys = all.page(0, SINGLE);
         for (int i = 0; i < SINGLE; i++) {
             long start = System.nanoTime();
-            catalogue.relabel(
-                    keys.subList(i, i + 1), Relabel.NOTHING.with(Edit.Field.NOTE, "note " + System.nanoTime()));
+            var _ = catalogue.relabel(
+                    keys.subList(i, i + 1),
+                    Relabel.NOTHING.with(Edit.Field.NOTE, "note " + System.nanoTime()),
+                    count -> "note");
             edits[i] = millis(start);
             catalogue.counts();
             start = System.nanoTime();

@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
@@ -23,9 +24,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
-import yondershelf.catalogue.KeptAct;
 import yondershelf.catalogue.KnownLibrary;
-import yondershelf.catalogue.Relabelled;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
@@ -167,16 +166,32 @@ abstract class Base implements Callable<Integer> {
         return Columns.of(rows);
     }
 
-    /** Keeps what was done to labels, for undo, and says how many assets became other than they were. */
-    final void keep(Catalogue catalogue, String what, Relabelled act) throws ProblemException {
-        int changed = act.changed();
-        if (changed > 0) {
-            catalogue.acts().add(KeptAct.of(Phrase.of("cli.of", what, Phrase.count(changed, "asset")), act));
-        }
+    /** Says how many assets became other than they were; what was done is kept already. */
+    final void tellChanged(int changed) {
         if (json) {
             printJson(object().put("changed", changed));
         } else {
             say(Phrase.of("cli.changed", Phrase.count(changed, "asset")));
+        }
+    }
+
+    /** Counts what an act changes, and gives the act in words. */
+    static final class Counting implements IntFunction<String> {
+        private final String what;
+        private int changed;
+
+        Counting(String what) {
+            this.what = what;
+        }
+
+        @Override
+        public String apply(int count) {
+            changed = count;
+            return Phrase.of("cli.of", what, Phrase.count(count, "asset"));
+        }
+
+        int changed() {
+            return changed;
         }
     }
 

@@ -6,7 +6,6 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import yondershelf.catalogue.Catalogue;
-import yondershelf.catalogue.Relabelled;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Edit;
@@ -62,8 +61,9 @@ final class LabelCommand extends OnAssets {
             throw new CommandLine.ParameterException(spec.commandLine(), Phrase.of("cli.say-what-of-the-assets"));
         }
         Catalogue catalogue = catalogue(reader);
-        Relabelled act = catalogue.relabel(keys(catalogue), wanted);
-        keep(catalogue, "label", act);
+        Counting counting = new Counting("label");
+        var _ = catalogue.relabel(keys(catalogue), wanted, counting);
+        tellChanged(counting.changed());
     }
 
     private Relabel wanted() {

@@ -26,6 +26,7 @@ import yondershelf.words.Phrase;
             LikeCommand.class,
             MoveCommand.class,
             UndoCommand.class,
+            RedoCommand.class,
             FactsCommand.class,
             PreviewCommand.class,
             TakeCommand.class,

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.FileActs;
@@ -52,6 +53,13 @@ final class MendCommand extends OnLibrary {
                 .filter(f -> f.remedy() != null && (code == null || f.code() == code))
                 .toList();
         String run = chosen.isEmpty() ? null : Mend.apply(library, chosen, work).orElse(null);
+        if (run != null) {
+            catalogue
+                    .acts()
+                    .add(KeptAct.of(
+                            Phrase.of("cli.mend-in", Phrase.count(chosen.size(), "finding"), library.name()),
+                            List.of(new KeptAct.Run(library.id(), run))));
+        }
         node.put("run", run);
         ArrayNode mended = node.putArray("mended");
         chosen.forEach(f -> mended.add(CheckCommand.describe(f)));

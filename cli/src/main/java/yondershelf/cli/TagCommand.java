@@ -32,10 +32,10 @@ final class TagCommand implements Runnable {
 
         final void change(IsolatedReader reader, String to, boolean mayExist) throws ProblemException {
             Catalogue catalogue = catalogue(reader);
-            keep(
-                    catalogue,
-                    to.isEmpty() ? Phrase.of("cli.delete-tag", tag) : Phrase.of("cli.rename-tag", tag),
-                    catalogue.retag(tag, to, mayExist));
+            Counting counting =
+                    new Counting(to.isEmpty() ? Phrase.of("cli.delete-tag", tag) : Phrase.of("cli.rename-tag", tag));
+            var _ = catalogue.retag(tag, to, mayExist, counting);
+            tellChanged(counting.changed());
         }
     }
 

@@ -13,6 +13,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Substance;
@@ -25,6 +26,7 @@ import yondershelf.intake.NameStyle;
 import yondershelf.intake.PlanItem;
 import yondershelf.intake.Taken;
 import yondershelf.intake.Wishes;
+import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
@@ -115,7 +117,7 @@ final class TakeCommand extends Base {
                 node.put("taken", taken.assets());
                 node.put("run", taken.run());
                 catalogue.scan(library, work);
-                catalogue.edit(library, taken.labels(library));
+                label(catalogue, library, taken);
             }
             for (PlanItem item : plan.items()) {
                 if (!item.isWanted() && item.duplicateOf() == null) {
@@ -138,6 +140,21 @@ final class TakeCommand extends Base {
                 });
             }
         }
+    }
+
+    /** What is said of what came is one act with its coming. */
+    private static void label(Catalogue catalogue, Library library, Taken taken) throws ProblemException {
+        String run = taken.run();
+        if (run == null) {
+            return;
+        }
+        List<Edit> labels = taken.labels(library);
+        catalogue.perform(KeptAct.of(
+                Phrase.of("cli.take-in-to", Phrase.count(taken.assets(), "asset"), library.name()),
+                List.of(new KeptAct.Run(library.id(), run)),
+                library,
+                labels,
+                library.opposite(labels)));
     }
 
     private static IntakePlan only(IntakePlan plan, List<PlanItem> wanted) {

@@ -32,14 +32,27 @@ final class UndoCommand extends Base {
             tell(acts.all().reversed());
             return;
         }
-        KeptAct act = acts.latest()
-                .orElseThrow(() -> Problem.of("undo", Phrase.of("cli.nothing-is-kept-that-could"))
-                        .raise());
+        KeptAct act = latest(catalogue);
         catalogue.takeBack(act, skip, work).forEach(this::report);
         if (json) {
             printJson(object().put("undone", act.what()));
         } else {
             say(Phrase.of("cli.taken-back-2", act.what()));
+        }
+    }
+
+    /** Groups of changes that were cut off before they changed anything are passed over. */
+    private static KeptAct latest(Catalogue catalogue) throws ProblemException {
+        while (true) {
+            KeptAct act = catalogue
+                    .acts()
+                    .latest()
+                    .orElseThrow(() -> Problem.of("undo", Phrase.of("cli.nothing-is-kept-that-could"))
+                            .raise());
+            if (!catalogue.isEmpty(act)) {
+                return act;
+            }
+            catalogue.acts().mark(act.id(), true);
         }
     }
 
@@ -50,7 +63,11 @@ final class UndoCommand extends Base {
             String when = Instant.ofEpochMilli(act.when())
                     .truncatedTo(ChronoUnit.SECONDS)
                     .toString();
-            all.addObject().put("what", act.what()).put("when", when).put("undone", act.undone());
+            all.addObject()
+                    .put("what", act.what())
+                    .put("when", when)
+                    .put("at", act.when())
+                    .put("undone", act.undone());
             if (!json) {
                 say(when + "  " + act.what() + (act.undone() ? Phrase.of("cli.taken-back") : ""));
             }

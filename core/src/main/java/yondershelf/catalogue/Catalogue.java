@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntFunction;
 import java.util.function.Supplier;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
@@ -18,7 +19,6 @@ import yondershelf.content.Space;
 import yondershelf.format.ContentReader;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
-import yondershelf.library.FileActs;
 import yondershelf.library.Labels;
 import yondershelf.library.Library;
 import yondershelf.library.Looked;
@@ -49,6 +49,7 @@ public final class Catalogue implements AutoCloseable {
     private final Booth booth;
     private final Contents contents;
     private final KeptActs acts;
+    private final Performer performer;
     private final Uses uses;
     private final Alike like;
     private final List<Problem> openingProblems = new ArrayList<>();
@@ -64,6 +65,7 @@ public final class Catalogue implements AutoCloseable {
         this.booth = new Booth(shaders);
         this.contents = new Contents(libraries, new Kinds(reader, booth), new PreviewStore(home.cache()));
         this.like = new Alike(this);
+        this.performer = new Performer(this, acts);
         openingProblems.addAll(home.problems());
         openingProblems.addAll(libraries.problems());
         index.follow(libraries.all());
@@ -429,13 +431,12 @@ public final class Catalogue implements AutoCloseable {
      * Says the same of many assets, in one act; it is on the disk and findable when this returns.
      *
      * @param keys in the order their numbers are to go, when names are given numbers
+     * @param what the act for a person, by how many assets it changes
+     * @return the act, which is kept; empty when nothing becomes other than it is
      * @throws ProblemException when any of it could not be written; then none is
      */
-    public Relabelled relabel(List<Key> keys, Relabel wanted) throws ProblemException {
-        Relabelled act = Relabelled.of(this, keys, wanted);
-        act.write(false);
-        follow();
-        return act;
+    public Optional<KeptAct> relabel(List<Key> keys, Relabel wanted, IntFunction<String> what) throws ProblemException {
+        return perform(Relabelled.of(this, keys, wanted), what);
     }
 
     /**
@@ -443,13 +444,30 @@ public final class Catalogue implements AutoCloseable {
      *
      * @param to the other name; empty to take it away
      * @param merging true when the other tag may be there already
+     * @return as {@link #relabel}
      * @throws ProblemException when nobody has the tag, somebody has the other one, or it cannot be written; then nothing is changed
      */
-    public Relabelled retag(String tag, String to, boolean merging) throws ProblemException {
-        Relabelled act = Relabelled.retagged(this, tag, to, merging);
-        act.write(false);
-        follow();
-        return act;
+    public Optional<KeptAct> retag(String tag, String to, boolean merging, IntFunction<String> what)
+            throws ProblemException {
+        return perform(Relabelled.retagged(this, tag, to, merging), what);
+    }
+
+    private Optional<KeptAct> perform(Relabelled wanted, IntFunction<String> what) throws ProblemException {
+        if (wanted.changed() == 0) {
+            return Optional.empty();
+        }
+        KeptAct act = KeptAct.of(what.apply(wanted.changed()), wanted);
+        perform(act);
+        return Optional.of(act);
+    }
+
+    /**
+     * Says something of assets as an act that is kept first: it can be taken back wherever it is cut off.
+     *
+     * @throws ProblemException when any of it could not be written; then none is
+     */
+    public void perform(KeptAct act) throws ProblemException {
+        performer.perform(act);
     }
 
     /** What some assets have in common. */
@@ -476,62 +494,23 @@ public final class Catalogue implements AutoCloseable {
     /**
      * Takes back what was done, at this start or an earlier one, and notes that it was.
      *
-     * @param skip leaves files that were changed since as they are
-     * @return files that were left, and why
-     * @throws ProblemException when a library is away, or a file was changed since; then nothing of that library is touched
+     * @param skip leaves as they are files that were changed since, and labels of which somebody said something else
+     * @return what was left, and why
+     * @throws ProblemException when a library is away, a file was changed since, or somebody said something else; then nothing of
+     *     that library is touched
      */
     public List<Problem> takeBack(KeptAct act, boolean skip, Work work) throws ProblemException {
-        List<Problem> left = new ArrayList<>();
-        for (KeptAct.Run run : act.runs().reversed()) {
-            Library library = here(run.library(), act);
-            boolean kept = FileActs.runs(library).stream().anyMatch(r -> r.run().equals(run.run()));
-            if (kept) {
-                left.addAll(FileActs.undo(library, run.run(), skip, work).skipped());
-                scan(library, work);
-            }
-        }
-        say(act, true);
-        return left;
+        return performer.takeBack(act, skip, work);
+    }
+
+    /** True for a group of changes to files that was cut off before it changed any. */
+    public boolean isEmpty(KeptAct act) throws ProblemException {
+        return performer.isEmpty(act);
     }
 
     /** Does again what was taken back: what was said of assets; files are not changed anew. */
     public void doAgain(KeptAct act) throws ProblemException {
-        if (!act.canBeDoneAgain()) {
-            throw new Problem(
-                            act.what(),
-                            Phrase.of("catalogue.it-changed-files-and-is"),
-                            Phrase.of("catalogue.do-it-anew"))
-                    .raise();
-        }
-        say(act, false);
-    }
-
-    private void say(KeptAct act, boolean back) throws ProblemException {
-        for (KeptAct.Said said : act.said()) {
-            List<Edit> wanted = back ? said.undo() : said.edits();
-            if (!wanted.isEmpty()) {
-                here(said.library(), act).edit(wanted);
-            }
-        }
-        follow();
-        acts.mark(act.id(), back);
-    }
-
-    private Library here(String id, KeptAct act) throws ProblemException {
-        return libraries().stream()
-                .filter(l -> l.id().equals(id))
-                .findFirst()
-                .orElseThrow(() -> new Problem(
-                                act.what(),
-                                Phrase.of("catalogue.the-library-it-was-done"),
-                                Phrase.of("catalogue.connect-its-drive-then-try"))
-                        .raise());
-    }
-
-    /** Takes an act on labels back, or does it again. */
-    public void relabel(Relabelled act, boolean back) throws ProblemException {
-        act.write(back);
-        follow();
+        performer.again(act);
     }
 
     /** Makes sure that the assets of a scene are found again wherever their files go. */

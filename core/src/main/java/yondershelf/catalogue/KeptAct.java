@@ -44,7 +44,7 @@ public record KeptAct(String id, String what, long when, boolean undone, List<Sa
     }
 
     /** One that said something of many assets. */
-    public static KeptAct of(String what, Relabelled act) {
+    static KeptAct of(String what, Relabelled act) {
         List<Said> said = new ArrayList<>();
         act.edits().forEach((library, edits) -> said.add(new Said(library.id(), edits.edits(), edits.undo())));
         return now(what, said, List.of());
@@ -53,6 +53,21 @@ public record KeptAct(String id, String what, long when, boolean undone, List<Sa
     /** One that changed files. */
     public static KeptAct of(String what, List<Run> runs) {
         return now(what, List.of(), runs);
+    }
+
+    /** One that changed files, and said something of what they became. */
+    public static KeptAct of(String what, List<Run> runs, Library library, List<Edit> edits, List<Edit> undo) {
+        return now(what, List.of(new Said(library.id(), edits, undo)), runs);
+    }
+
+    /** A group of changes to files that begins; its name is the group's. */
+    static KeptAct begun(String library, String run, String what) {
+        return new KeptAct(run, what, System.currentTimeMillis(), false, List.of(), List.of(new Run(library, run)));
+    }
+
+    /** True for a group of changes that nobody told more of: it was cut off, or came of no act. */
+    public boolean isBare() {
+        return runs.size() == 1 && runs.get(0).run().equals(id);
     }
 
     KeptAct undone(boolean back) {

@@ -19,8 +19,10 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.disk.SealedLine;
+import yondershelf.library.ActNotes;
 import yondershelf.library.Edit;
 import yondershelf.words.Phrase;
+import yondershelf.work.ProgramLog;
 
 /**
  * The latest acts on this machine, in {@code acts.jsonl} in the program's own folder: a line for each, and one for each time it
@@ -46,6 +48,34 @@ public final class KeptActs {
     /** Keeps one that was just done. */
     public void add(KeptAct act) throws ProblemException {
         append(line(act));
+    }
+
+    /** Notes groups of changes to a library's files as they begin; an act that names such a group later stands for it. */
+    ActNotes of(String library) {
+        return new ActNotes() {
+            @Override
+            public void begun(String run, String what) {
+                note(() -> add(KeptAct.begun(library, run, what)));
+            }
+
+            @Override
+            public void empty(String run) {
+                note(() -> append(JSON.createObjectNode().put("id", run).put("empty", true)));
+            }
+        };
+    }
+
+    private interface Noting {
+        void run() throws ProblemException;
+    }
+
+    /** The library itself keeps what is needed for taking it back: on a full drive, what makes room is not refused for this. */
+    private static void note(Noting noting) {
+        try {
+            noting.run();
+        } catch (ProblemException e) {
+            ProgramLog.note(e.problem());
+        }
     }
 
     /** Notes that one was taken back, or done again. */
@@ -92,6 +122,11 @@ public final class KeptActs {
         return all().stream().filter(a -> !a.undone()).reduce((a, b) -> b);
     }
 
+    /** The one that would be done again next: the earliest of those that were taken back since something was done. */
+    public Optional<KeptAct> latestTakenBack() throws ProblemException {
+        return all().reversed().stream().takeWhile(KeptAct::undone).reduce((a, b) -> b);
+    }
+
     private void rewrite(List<KeptAct> acts) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         acts.forEach(act -> out.writeBytes(SealedLine.seal(line(act))));
@@ -101,6 +136,10 @@ public final class KeptActs {
     private static void take(ObjectNode node, Map<String, KeptAct> acts) {
         String id = node.path("id").asText();
         KeptAct known = acts.get(id);
+        if (node.path("empty").asBoolean()) {
+            acts.remove(id);
+            return;
+        }
         if (!node.has("what")) {
             if (known != null) {
                 acts.put(id, known.undone(node.path("undone").asBoolean()));
@@ -117,6 +156,7 @@ public final class KeptActs {
             runs.add(new KeptAct.Run(
                     each.path("library").asText(), each.path("run").asText()));
         }
+        runs.forEach(run -> acts.remove(run.run()));
         acts.put(
                 id,
                 new KeptAct(

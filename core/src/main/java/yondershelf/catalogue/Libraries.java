@@ -32,6 +32,7 @@ final class Libraries {
     private final Home home;
     private final ContentReader reader;
     private final Stores stores = new Kept();
+    private final KeptActs acts;
     private final CopyOnWriteArrayList<KnownLibrary> all = new CopyOnWriteArrayList<>();
     private final List<Problem> problems = new CopyOnWriteArrayList<>();
     private volatile Supplier<List<Path>> mounts = Mounts::all;
@@ -39,6 +40,7 @@ final class Libraries {
     Libraries(Home home, ContentReader reader) {
         this.home = home;
         this.reader = reader;
+        this.acts = new KeptActs(home.folder());
         for (Home.Known known : home.libraries()) {
             if (!known.id().isEmpty()) {
                 all.add(new KnownLibrary(known, store(known.id())));
@@ -145,6 +147,7 @@ final class Libraries {
             all.add(known);
         }
         known.came(library);
+        library.noteActs(acts.of(library.id()));
         boolean remembered = home.libraries().stream()
                 .anyMatch(k -> k.path().equals(library.root())
                         && k.id().equals(library.id())

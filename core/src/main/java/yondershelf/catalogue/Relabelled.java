@@ -18,15 +18,15 @@ import yondershelf.store.AssetRow;
 import yondershelf.words.Phrase;
 
 /**
- * What one act did to the labels of many assets: it can be said again and taken back as one.
+ * What one act is to do to the labels of many assets, and what takes it back.
  *
  * @param edits by library
  */
-public record Relabelled(Map<Library, Relabel.Edits> edits) {
+record Relabelled(Map<Library, Relabel.Edits> edits) {
     private static final int PART = 1_000;
 
-    /** How many assets became other than they were. */
-    public int changed() {
+    /** How many assets become other than they are. */
+    int changed() {
         return edits.values().stream().mapToInt(Relabel.Edits::changed).sum();
     }
 
@@ -109,32 +109,6 @@ public record Relabelled(Map<Library, Relabel.Edits> edits) {
                     undo.add(Edit.untag(subject.id(), then));
                 }
             }
-        }
-    }
-
-    /** Says all of it, or what was said before. When one library cannot be written, the others are as they were. */
-    void write(boolean back) throws ProblemException {
-        List<Library> written = new ArrayList<>();
-        for (Map.Entry<Library, Relabel.Edits> each : edits.entrySet()) {
-            try {
-                edit(each.getKey(), each.getValue(), back);
-                written.add(each.getKey());
-            } catch (ProblemException e) {
-                for (Library library : written) {
-                    Relabel.Edits done = edits.get(library);
-                    if (done != null) {
-                        edit(library, done, !back);
-                    }
-                }
-                throw e;
-            }
-        }
-    }
-
-    private static void edit(Library library, Relabel.Edits edits, boolean back) throws ProblemException {
-        List<Edit> wanted = back ? edits.undo() : edits.edits();
-        if (!wanted.isEmpty()) {
-            library.edit(wanted);
         }
     }
 }

@@ -62,6 +62,23 @@ public record Edit(String asset, String field, String value, boolean added) {
         return new Edit(asset, "tag", tag, false);
     }
 
+    /** What it speaks of: a field of an asset, or one tag. */
+    public String subject() {
+        return asset + "\n" + field + (isTag() ? "\n" + value : "");
+    }
+
+    /** True when a text of its field says what this one does: what nobody said of some fields is a word of its own. */
+    boolean says(String text) {
+        return plain(value).equals(plain(text));
+    }
+
+    private String plain(String text) {
+        if (!text.isEmpty()) {
+            return text;
+        }
+        return field.equals(Field.FAVOURITE.word()) ? "false" : field.equals(Field.RATING.word()) ? "0" : "";
+    }
+
     boolean isTag() {
         return field.equals("tag");
     }

@@ -44,9 +44,11 @@ public final class FileActs implements AutoCloseable {
     static FileActs begin(Library library, String what, String note, Work work) throws ProblemException {
         Lock lock = library.lock(what, work);
         UndoRun kept = UndoRun.begin(library, what);
+        library.actNotes().begun(kept.run(), what);
         try {
             Unfinished.note(library, kept.run(), note);
         } catch (IOException e) {
+            library.actNotes().empty(kept.run());
             lock.close();
             throw library.notWritten(library.own(), e);
         }
@@ -249,6 +251,9 @@ public final class FileActs implements AutoCloseable {
     public void close() {
         try {
             Unfinished.forget(library, kept.run());
+            if (made() == 0) {
+                library.actNotes().empty(kept.run());
+            }
         } finally {
             lock.close();
         }

@@ -38,6 +38,7 @@ public final class Library {
     private final Disk disk;
     private final Store store;
     private final MachineRecords records;
+    private volatile ActNotes actNotes = ActNotes.NONE;
     private volatile List<Problem> troubles = List.of();
     private volatile List<Problem> unborne = List.of();
     /** How much had been said when ids of one file were last looked for. */
@@ -363,6 +364,35 @@ public final class Library {
         remember(ids);
         journal.append(edits);
         new Sayings(journal, store).keep(ids);
+    }
+
+    /** True when what an edit says is so now. */
+    public boolean isSaid(Edit edit) {
+        return edit.isTag()
+                ? journal.labels(edit.asset()).tags().contains(edit.value()) == edit.added()
+                : edit.says(journal.text(edit.asset(), edit.field()));
+    }
+
+    /** Edits that say again what some others are about to overrule. */
+    public List<Edit> opposite(List<Edit> edits) {
+        List<Edit> out = new ArrayList<>();
+        for (Edit edit : edits) {
+            if (!edit.isTag()) {
+                out.add(new Edit(edit.asset(), edit.field(), journal.text(edit.asset(), edit.field()), true));
+            } else if (!isSaid(edit)) {
+                out.add(new Edit(edit.asset(), edit.field(), edit.value(), !edit.added()));
+            }
+        }
+        return out;
+    }
+
+    /** Tells somebody of each group of changes to files from now on. */
+    public void noteActs(ActNotes notes) {
+        actNotes = notes;
+    }
+
+    ActNotes actNotes() {
+        return actNotes;
     }
 
     /** What was said of an asset, and of its units and its upright by the folders it lies in, the nearest first. */

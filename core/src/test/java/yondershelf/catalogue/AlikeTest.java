@@ -134,7 +134,9 @@ class AlikeTest {
         assertEquals(List.of("sky"), catalogue.common(beam, Work.SILENT).suggested());
         catalogue.contents().facts(catalogue.shown(beam.get(0)).orElseThrow().asset());
         assertEquals(List.of("sky", "wall"), catalogue.common(beam, Work.SILENT).suggested());
-        catalogue.relabel(all.page(0, 10), yondershelf.library.Relabel.NOTHING.tagged("sky"));
+        assertTrue(catalogue
+                .relabel(all.page(0, 10), yondershelf.library.Relabel.NOTHING.tagged("sky"), count -> "tag sky")
+                .isPresent());
         assertTrue(!catalogue.common(all.page(0, 10), Work.SILENT).suggested().contains("sky"), "they have it already");
     }
 
@@ -204,9 +206,10 @@ class AlikeTest {
         catalogue.look(Work.SILENT);
         catalogue.follow();
         assertEquals(List.of("blue_rope", "blue_wall"), found(typed("colour:blue")));
-        catalogue.relabel(
+        var _ = catalogue.relabel(
                 catalogue.find(typed("rope")).page(0, 10),
-                yondershelf.library.Relabel.NOTHING.with(Edit.Field.JOB, "Harbour lamp, winter"));
+                yondershelf.library.Relabel.NOTHING.with(Edit.Field.JOB, "Harbour lamp, winter"),
+                count -> "job");
         assertEquals(List.of("blue_rope", "rust_rope"), found(typed("job:harbour")));
         assertEquals(List.of("blue_rope"), found(typed("job:\"harbour lamp\" colour:blue")));
         assertEquals(3, found(typed("job:none")).size());
@@ -233,8 +236,9 @@ class AlikeTest {
     @Test
     void whatWasDoneIsTakenBackLater() throws Exception {
         var keys = catalogue.find(Query.EVERYTHING.withWords("blue")).page(0, 10);
-        Relabelled act = catalogue.relabel(keys, yondershelf.library.Relabel.NOTHING.tagged("sea"));
-        catalogue.acts().add(KeptAct.of("tag sea", act));
+        assertTrue(catalogue
+                .relabel(keys, yondershelf.library.Relabel.NOTHING.tagged("sea"), count -> "tag sea")
+                .isPresent());
         catalogue.close();
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         KeptAct kept = catalogue.acts().latest().orElseThrow();

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Problem;
 import yondershelf.intake.Intake;
 import yondershelf.intake.IntakePlan;
@@ -41,11 +42,12 @@ final class TakingIn {
     void run(IntakePlan whole, boolean moving, boolean looked, Runnable nothing) {
         List<PlanItem> items = whole.ticked();
         AtomicReference<@Nullable Taken> taken = new AtomicReference<>();
+        AtomicReference<@Nullable KeptAct> act = new AtomicReference<>();
         Runnable over = () -> {
             // stopped by hand or not: what came in is there, and can be undone
             Taken came = taken.get();
             if (came != null) {
-                workspace.intake().tookIn(target, came);
+                workspace.intake().tookIn(target, came, act.get());
             } else {
                 nothing.run();
             }
@@ -59,7 +61,7 @@ final class TakingIn {
                             List<PlanItem> coming = looked ? items : readable(intake, items, work);
                             Taken came = moving ? intake.move(with(whole, coming), work) : intake.take(coming, work);
                             taken.set(came);
-                            workspace.intake().label(target, came, work);
+                            act.set(workspace.intake().label(target, came, work).orElse(null));
                             return true;
                         },
                         done -> over.run(),

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.beans.property.ObjectProperty;
@@ -15,7 +16,6 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Common;
 import yondershelf.catalogue.KeptAct;
-import yondershelf.catalogue.Relabelled;
 import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
@@ -102,10 +102,7 @@ public final class Chosen {
         String what = to.isEmpty()
                 ? Phrase.of("model.delete-tag", tag)
                 : (merging ? Phrase.of("model.merge-tag") : Phrase.of("model.rename-tag")) + tag;
-        inOrder.run(what, () -> catalogue.retag(tag, to, merging), act -> {
-            history.remember(KeptAct.of(what, act), () -> again(what, act, false), () -> again(what, act, true));
-            changed.run();
-        });
+        inOrder.run(what, () -> catalogue.retag(tag, to, merging, count -> what), this::done);
     }
 
     /**
@@ -208,24 +205,17 @@ public final class Chosen {
     }
 
     private void label(String what, Keys keys, Relabel wanted) {
-        inOrder.run(what, () -> catalogue.relabel(keys.now(), wanted), act -> {
-            if (act.changed() > 0) {
-                history.remember(
-                        KeptAct.of(Phrase.of("model.of", what, Words.plural(act.changed(), "asset")), act),
-                        () -> again(what, act, false),
-                        () -> again(what, act, true));
-                changed.run();
-            }
-        });
-    }
-
-    private void again(String what, Relabelled act, boolean back) {
         inOrder.run(
                 what,
-                () -> {
-                    catalogue.relabel(act, back);
-                    return true;
-                },
-                done -> changed.run());
+                () -> catalogue.relabel(
+                        keys.now(), wanted, count -> Phrase.of("model.of", what, Words.plural(count, "asset"))),
+                this::done);
+    }
+
+    private void done(Optional<KeptAct> act) {
+        if (act.isPresent()) {
+            history.remember(act.get());
+            changed.run();
+        }
     }
 }

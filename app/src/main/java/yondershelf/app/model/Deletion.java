@@ -30,11 +30,9 @@ final class Deletion {
 
     /** Deletes, one at a time and not on the interface thread. */
     void run(String what, Catalogue catalogue, List<FileRuns.Run> made, Work work) throws ProblemException {
-        Map<Library, Set<String>> all = files;
-        if (all == null) {
-            all = found(catalogue);
-            files = all;
-        }
+        Map<Library, Set<String>> known = files;
+        Map<Library, Set<String>> all = known == null ? found(catalogue) : known;
+        files = all;
         long done = 0;
         for (Map.Entry<Library, Set<String>> each : all.entrySet()) {
             Library library = each.getKey();

@@ -128,10 +128,10 @@ public final class FileRuns {
         return act;
     }
 
-    /** Remembers changes already made. */
-    void remember(String what, List<Run> runs, History.Step redo) {
-        KeptAct act = keep(what, runs);
-        history.remember(what, redo, () -> takeBack(what, () -> runs, false, () -> keptHistory.mark(act, true)));
+    /** Remembers changes already made, which are kept as an act when they are not yet. */
+    void remember(KeptAct act, History.Step redo) {
+        keptHistory.keep(act);
+        history.remember(act.what(), redo, () -> takeBack(act, () -> {}));
     }
 
     /**
@@ -157,11 +157,16 @@ public final class FileRuns {
                             .raise());
             runs.add(new Run(library, run.run()));
         }
-        takeBack(act.what(), () -> runs, false, then);
+        takeBack(act.what(), () -> runs, act, false, then);
     }
 
     /** @param runs asked when its turn has come: what is done again just before gives other ones */
     private void takeBack(String what, Supplier<List<Run>> runs, boolean skip, Runnable then) {
+        takeBack(what, runs, null, skip, then);
+    }
+
+    /** @param act what was said with the changes is taken back after them; may be null */
+    private void takeBack(String what, Supplier<List<Run>> runs, @Nullable KeptAct act, boolean skip, Runnable then) {
         List<Run> left = Collections.synchronizedList(new ArrayList<>());
         List<Problem> met = new ArrayList<>();
         background.inTurn(
@@ -169,6 +174,10 @@ public final class FileRuns {
                 work -> {
                     left.addAll(runs.get());
                     undo(left, met, skip, work);
+                    if (act != null) {
+                        // its files are back already: what is left of it is what was said
+                        catalogue.takeBack(act, true, work).forEach(work::problem);
+                    }
                     return true;
                 },
                 done -> {

@@ -2,13 +2,16 @@ package yondershelf.app.model;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
+import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.Intake;
 import yondershelf.intake.Taken;
+import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.words.Phrase;
 import yondershelf.work.Work;
@@ -40,30 +43,48 @@ public final class IntakeUnderWay {
         }
     }
 
-    /** Labels what came: its names, tags, makers and licences. In the background. What came is there if that fails, too. */
-    public void label(Library library, Taken came, Work work) {
+    /**
+     * Labels what came: its names, tags, makers and licences, in one act with its coming. In the background. What came is there if
+     * that fails, too.
+     *
+     * @return the act as it is kept; empty when nothing came
+     */
+    public Optional<KeptAct> label(Library library, Taken came, Work work) {
+        String run = came.run();
+        if (run == null) {
+            return Optional.empty();
+        }
+        String what = Phrase.of("model.take-in", Words.plural(came.paths().size(), "asset"));
+        List<KeptAct.Run> runs = List.of(new KeptAct.Run(library.id(), run));
         try {
             workspace.catalogue().scan(library, work);
-            workspace.catalogue().edit(library, came.labels(library));
+            List<Edit> labels = came.labels(library);
+            KeptAct act = KeptAct.of(what, runs, library, labels, library.opposite(labels));
+            workspace.catalogue().perform(act);
+            return Optional.of(act);
         } catch (ProblemException e) {
             work.problem(e.problem());
+            return Optional.of(KeptAct.of(what, runs));
         }
     }
 
-    /** Remembers an intake that was done, and shows what came. */
-    public void tookIn(Library library, Taken came) {
+    /**
+     * Remembers an intake that was done, and shows what came.
+     *
+     * @param act as {@link #label} gave it; null when that was not reached
+     */
+    public void tookIn(Library library, Taken came, @Nullable KeptAct act) {
         String run = came.run();
-        List<String> paths = came.paths();
         if (run != null) {
-            workspace
-                    .fileRuns()
-                    .remember(
-                            Phrase.of("model.take-in", Words.plural(paths.size(), "asset")),
-                            List.of(new FileRuns.Run(library, run)),
-                            () -> {
-                                throw Problem.of(library.name(), Phrase.of("model.bring-the-files-again-to"))
-                                        .raise();
-                            });
+            KeptAct kept = act != null
+                    ? act
+                    : KeptAct.of(
+                            Phrase.of("model.take-in", Words.plural(came.paths().size(), "asset")),
+                            List.of(new KeptAct.Run(library.id(), run)));
+            workspace.fileRuns().remember(kept, () -> {
+                throw Problem.of(library.name(), Phrase.of("model.bring-the-files-again-to"))
+                        .raise();
+            });
         }
         brought.set(List.of());
         workspace.view().set(Workspace.View.SHELF);

@@ -52,37 +52,38 @@ final class KeptHistory {
         }
         return new History.Earlier(
                 act.what(),
-                () -> say(act.what(), () -> catalogue.doAgain(act)),
-                () -> say(act.what(), () -> catalogue.takeBack(act, false, Work.SILENT)));
+                () -> say(act.what(), () -> catalogue.doAgain(act), () -> {}),
+                () -> say(act.what(), () -> catalogue.takeBack(act, false, Work.SILENT), () -> {}));
     }
 
     private interface Saying {
         void run() throws ProblemException;
     }
 
-    private void say(String what, Saying saying) {
+    private void say(String what, Saying saying, Runnable then) {
         inOrder.run(
                 what,
                 () -> {
                     saying.run();
                     return true;
                 },
-                done -> changed.run());
+                done -> {
+                    then.run();
+                    changed.run();
+                });
     }
 
-    /** Remembers what was said of assets, and keeps it. */
-    void remember(KeptAct act, History.Step redo, History.Step undo) {
-        keep(act);
+    /** Remembers what was said of assets, and is kept already. */
+    void remember(KeptAct act) {
+        remember(act, () -> {});
+    }
+
+    /** @param then called when it was taken back, or done again */
+    void remember(KeptAct act, Runnable then) {
         history.remember(
                 act.what(),
-                () -> {
-                    redo.run();
-                    mark(act, false);
-                },
-                () -> {
-                    undo.run();
-                    mark(act, true);
-                });
+                () -> say(act.what(), () -> catalogue.doAgain(act), then),
+                () -> say(act.what(), () -> catalogue.takeBack(act, false, Work.SILENT), then));
     }
 
     /** Keeps one, whose undo somebody else remembers. */

@@ -5,11 +5,12 @@ import java.util.List;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Excerpt;
+import yondershelf.content.Problem;
 import yondershelf.content.Space;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
+import yondershelf.library.Library;
 import yondershelf.words.Phrase;
-import yondershelf.work.History;
 
 /** What is said of one asset, each change an act that can be undone, also after the next start. */
 public final class Labelling {
@@ -33,23 +34,29 @@ public final class Labelling {
 
     /** Changes labels of an asset, as one act, which can be undone as soon as it is on the disk. */
     public void edit(Asset asset, String what, List<Edit> edits, List<Edit> undo) {
-        saveLabels(
-                asset,
-                edits,
-                () -> remember(
-                        asset,
-                        what,
-                        edits,
-                        undo,
-                        () -> saveLabels(asset, edits, () -> {}),
-                        () -> saveLabels(asset, undo, () -> {})));
+        perform(asset, what, edits, undo, () -> {});
     }
 
-    private void remember(
-            Asset asset, String what, List<Edit> edits, List<Edit> undo, History.Step redo, History.Step back) {
-        catalogue
-                .libraryOf(asset.id())
-                .ifPresent(library -> keptHistory.remember(KeptAct.of(what, library, edits, undo), redo, back));
+    private void perform(Asset asset, String what, List<Edit> edits, List<Edit> undo, Runnable then) {
+        inOrder.run(
+                asset.name(),
+                () -> {
+                    Library library = catalogue
+                            .libraryOf(asset.id())
+                            .orElseThrow(() -> new Problem(
+                                            asset.path(),
+                                            Phrase.of("model.its-library-is-away"),
+                                            Phrase.of("model.connect-its-drive-then-try"))
+                                    .raise());
+                    KeptAct act = KeptAct.of(what, library, edits, undo);
+                    catalogue.perform(act);
+                    return act;
+                },
+                act -> {
+                    keptHistory.remember(act, then);
+                    then.run();
+                    search.run();
+                });
     }
 
     /**
@@ -62,22 +69,14 @@ public final class Labelling {
                 asset.name(),
                 () -> {
                     Space before = catalogue.told(asset, subject);
-                    catalogue.edit(asset, List.of(Edit.set(subject, field, value)));
                     return field == Edit.Field.UNITS ? before.units() : before.up();
                 },
-                before -> {
-                    search.run();
-                    measuredAnew.run();
-                    List<Edit> edits = List.of(Edit.set(subject, field, value));
-                    List<Edit> undo = List.of(Edit.set(subject, field, before));
-                    remember(
-                            asset,
-                            Phrase.of("model.tell", Phrase.name(field)),
-                            edits,
-                            undo,
-                            () -> saveLabels(asset, edits, measuredAnew),
-                            () -> saveLabels(asset, undo, measuredAnew));
-                });
+                before -> perform(
+                        asset,
+                        Phrase.of("model.tell", Phrase.name(field)),
+                        List.of(Edit.set(subject, field, value)),
+                        List.of(Edit.set(subject, field, before)),
+                        measuredAnew));
     }
 
     /** Makes a node of a model file an asset of its own, or no longer. */
@@ -99,33 +98,12 @@ public final class Labelling {
     public void tellExcerpt(Asset asset, Excerpt wanted) {
         Excerpt before = asset.excerpt();
         if (!wanted.equals(before)) {
-            tell(asset, wanted, () -> {
-                measuredAnew.run();
-                remember(
-                        asset,
-                        Phrase.of("model.show", wanted.isWhole() ? Phrase.of("model.all-of-it") : wanted.text()),
-                        List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, wanted.text())),
-                        List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, before.text())),
-                        () -> tell(asset, wanted, measuredAnew),
-                        () -> tell(asset, before, measuredAnew));
-            });
+            perform(
+                    asset,
+                    Phrase.of("model.show", wanted.isWhole() ? Phrase.of("model.all-of-it") : wanted.text()),
+                    List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, wanted.text())),
+                    List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, before.text())),
+                    measuredAnew);
         }
-    }
-
-    private void tell(Asset asset, Excerpt excerpt, Runnable then) {
-        saveLabels(asset, List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, excerpt.text())), then);
-    }
-
-    private void saveLabels(Asset asset, List<Edit> edits, Runnable then) {
-        inOrder.run(
-                asset.name(),
-                () -> {
-                    catalogue.edit(asset, edits);
-                    return true;
-                },
-                done -> {
-                    then.run();
-                    search.run();
-                });
     }
 }

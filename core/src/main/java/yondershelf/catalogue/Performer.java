@@ -1,0 +1,182 @@
+package yondershelf.catalogue;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
+import yondershelf.library.Asset;
+import yondershelf.library.Edit;
+import yondershelf.library.FileActs;
+import yondershelf.library.Library;
+import yondershelf.library.UndoRun;
+import yondershelf.words.Phrase;
+import yondershelf.work.Work;
+
+/**
+ * Does what is said of assets, and takes back whatever was done. An act is noted before anything of it is done, so that it can be
+ * taken back wherever it is cut off; what somebody else said or wrote meanwhile is never overruled by taking back.
+ */
+final class Performer {
+    private final Catalogue catalogue;
+    private final KeptActs acts;
+
+    Performer(Catalogue catalogue, KeptActs acts) {
+        this.catalogue = catalogue;
+        this.acts = acts;
+    }
+
+    /** Says it, in all libraries or none. */
+    void perform(KeptAct act) throws ProblemException {
+        acts.add(act);
+        boolean done = false;
+        try {
+            say(of(act, false));
+            done = true;
+        } finally {
+            if (!done) {
+                acts.mark(act.id(), true);
+            }
+        }
+    }
+
+    /** Says again what was taken back. */
+    void again(KeptAct act) throws ProblemException {
+        if (!act.canBeDoneAgain()) {
+            throw new Problem(
+                            act.what(),
+                            Phrase.of("catalogue.it-changed-files-and-is"),
+                            Phrase.of("catalogue.do-it-anew"))
+                    .raise();
+        }
+        say(current(act, false, false, new ArrayList<>()));
+        acts.mark(act.id(), false);
+    }
+
+    boolean isEmpty(KeptAct act) throws ProblemException {
+        if (!act.isBare()) {
+            return false;
+        }
+        KeptAct.Run run = act.runs().get(0);
+        for (Library library : catalogue.libraries()) {
+            if (library.id().equals(run.library())) {
+                return FileActs.allRuns(library).stream().noneMatch(r -> r.run().equals(run.run()));
+            }
+        }
+        return false;
+    }
+
+    /** Gives what was left as it is, and why. */
+    List<Problem> takeBack(KeptAct act, boolean skip, Work work) throws ProblemException {
+        List<Problem> left = new ArrayList<>();
+        Map<Library, List<Edit>> said = current(act, true, skip, left);
+        for (KeptAct.Run run : act.runs().reversed()) {
+            takeBack(run, act, skip, left, work);
+        }
+        say(said);
+        acts.mark(act.id(), true);
+        return left;
+    }
+
+    private void takeBack(KeptAct.Run run, KeptAct act, boolean skip, List<Problem> left, Work work)
+            throws ProblemException {
+        Library library = here(run.library(), act);
+        UndoRun.Summary kept = FileActs.allRuns(library).stream()
+                .filter(r -> r.run().equals(run.run()))
+                .findFirst()
+                .orElse(null);
+        if (kept == null) {
+            Problem gone = new Problem(
+                    act.what(),
+                    Phrase.of("catalogue.what-was-kept-of-it-is-gone", library.name()),
+                    Phrase.of("catalogue.take-back-the-rest-without"));
+            if (!skip) {
+                throw gone.raise();
+            }
+            left.add(gone);
+        } else if (!kept.undone()) {
+            left.addAll(FileActs.undo(library, run.run(), skip, work).skipped());
+            catalogue.scan(library, work);
+        }
+    }
+
+    private Map<Library, List<Edit>> of(KeptAct act, boolean back) throws ProblemException {
+        Map<Library, List<Edit>> out = new LinkedHashMap<>();
+        for (KeptAct.Said said : act.said()) {
+            out.put(here(said.library(), act), back ? said.undo() : said.edits());
+        }
+        return out;
+    }
+
+    /**
+     * What is to be said to take an act back, or do it again, without what is so already.
+     *
+     * @param left gets what others said otherwise meanwhile, which stays
+     */
+    private Map<Library, List<Edit>> current(KeptAct act, boolean back, boolean skip, List<Problem> left)
+            throws ProblemException {
+        Map<Library, List<Edit>> out = new LinkedHashMap<>();
+        for (KeptAct.Said said : act.said()) {
+            Library library = here(said.library(), act);
+            Map<String, Edit> done = new LinkedHashMap<>();
+            (back ? said.edits() : said.undo()).forEach(e -> done.put(e.subject(), e));
+            List<Edit> wanted = new ArrayList<>();
+            for (Edit edit : back ? said.undo() : said.edits()) {
+                Edit before = done.get(edit.subject());
+                if (library.isSaid(edit)) {
+                    continue;
+                }
+                if (before == null || library.isSaid(before)) {
+                    wanted.add(edit);
+                } else if (skip) {
+                    left.add(otherwise(library, edit));
+                } else {
+                    throw otherwise(library, edit).raise();
+                }
+            }
+            out.put(library, wanted);
+        }
+        return out;
+    }
+
+    private static Problem otherwise(Library library, Edit edit) {
+        String what = library.asset(edit.asset()).map(Asset::path).orElse(edit.asset());
+        return new Problem(
+                what,
+                Phrase.of("catalogue.something-else-was-said-of-it", edit.field()),
+                Phrase.of("catalogue.take-back-the-rest-without"));
+    }
+
+    /** When one library cannot be written, the others are as they were. */
+    private void say(Map<Library, List<Edit>> edits) throws ProblemException {
+        Map<Library, List<Edit>> opposite = new LinkedHashMap<>();
+        try {
+            for (Map.Entry<Library, List<Edit>> each : edits.entrySet()) {
+                if (!each.getValue().isEmpty()) {
+                    List<Edit> before = each.getKey().opposite(each.getValue());
+                    each.getKey().edit(each.getValue());
+                    opposite.put(each.getKey(), before);
+                }
+            }
+        } catch (ProblemException e) {
+            for (Map.Entry<Library, List<Edit>> each : opposite.entrySet()) {
+                each.getKey().edit(each.getValue());
+            }
+            throw e;
+        } finally {
+            catalogue.follow();
+        }
+    }
+
+    private Library here(String id, KeptAct act) throws ProblemException {
+        return catalogue.libraries().stream()
+                .filter(l -> l.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new Problem(
+                                act.what(),
+                                Phrase.of("catalogue.the-library-it-was-done"),
+                                Phrase.of("catalogue.connect-its-drive-then-try"))
+                        .raise());
+    }
+}
