@@ -209,6 +209,15 @@ abstract class Base implements Callable<Integer> {
             if (json) {
                 printJson(object());
             }
+        } catch (OutOfMemoryError | StackOverflowError e) {
+            // what was asked for is let go of by now, and there is room for an answer
+            report(new Problem(
+                    spec.name(),
+                    Phrase.of("cli.there-is-not-enough-memory"),
+                    Phrase.of("cli.leave-out-the-file-it-was-at")));
+            if (json) {
+                printJson(object());
+            }
         } finally {
             if (progress != null) {
                 progress.clear();

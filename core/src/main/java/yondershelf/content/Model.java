@@ -3,7 +3,9 @@ package yondershelf.content;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** A model as read from a file: a tree of nodes that place meshes, the materials they use, what is to be said of it, and its lights and cameras. */
@@ -15,6 +17,9 @@ public record Model(
         List<Material> materials,
         Remarks remarks,
         Staging staging) {
+
+    /** Up to so many each vertex of each placing is looked at for the model's size. */
+    private static final long MOST_VERTICES = 50_000_000;
 
     /** One placing of a mesh in the model's space. */
     public record Placed(String name, int mesh, Transform toModel) {}
@@ -118,23 +123,54 @@ public record Model(
 
     private record Step(int node, Transform parent) {}
 
-    /** The box around all vertices as placed (exact, not the box of boxes). */
+    /**
+     * The box around all vertices as placed: exact, but where so many placings share so many vertices that each can not be looked at;
+     * there it is the box around the parts' boxes.
+     */
     public Bounds bounds() {
+        List<Placed> placed = placed();
+        boolean each = vertices(placed) <= MOST_VERTICES;
+        Map<Part, float[]> corners = new IdentityHashMap<>();
         Bounds bounds = Bounds.EMPTY;
-        for (Placed placed : placed()) {
-            Transform t = placed.toModel();
-            for (Part part : meshes.get(placed.mesh()).parts()) {
-                float[] p = part.positions();
-                float[] moved = new float[p.length];
-                for (int i = 0; i + 2 < p.length; i += 3) {
-                    moved[i] = (float) t.pointX(p[i], p[i + 1], p[i + 2]);
-                    moved[i + 1] = (float) t.pointY(p[i], p[i + 1], p[i + 2]);
-                    moved[i + 2] = (float) t.pointZ(p[i], p[i + 1], p[i + 2]);
-                }
-                bounds = bounds.union(Bounds.of(moved));
+        for (Placed one : placed) {
+            for (Part part : meshes.get(one.mesh()).parts()) {
+                float[] p = each ? part.positions() : corners.computeIfAbsent(part, Model::corners);
+                bounds = bounds.union(moved(p, one.toModel()));
             }
         }
         return bounds;
+    }
+
+    private long vertices(List<Placed> placed) {
+        long[] ofMesh = meshes.stream()
+                .mapToLong(m -> m.parts().stream().mapToLong(Part::vertexCount).sum())
+                .toArray();
+        return placed.stream().mapToLong(p -> ofMesh[p.mesh()]).sum();
+    }
+
+    private static Bounds moved(float[] p, Transform t) {
+        float[] moved = new float[p.length];
+        for (int i = 0; i + 2 < p.length; i += 3) {
+            moved[i] = (float) t.pointX(p[i], p[i + 1], p[i + 2]);
+            moved[i + 1] = (float) t.pointY(p[i], p[i + 1], p[i + 2]);
+            moved[i + 2] = (float) t.pointZ(p[i], p[i + 1], p[i + 2]);
+        }
+        return Bounds.of(moved);
+    }
+
+    /** Of a part's own box, x y z each. */
+    private static float[] corners(Part part) {
+        Bounds box = Bounds.of(part.positions());
+        if (box.isEmpty()) {
+            return new float[0];
+        }
+        float[] out = new float[24];
+        for (int i = 0; i < 8; i++) {
+            out[i * 3] = (float) ((i & 1) == 0 ? box.minX() : box.maxX());
+            out[i * 3 + 1] = (float) ((i & 2) == 0 ? box.minY() : box.maxY());
+            out[i * 3 + 2] = (float) ((i & 4) == 0 ? box.minZ() : box.maxZ());
+        }
+        return out;
     }
 
     /** Triangles over all placings, without those that only make points and lines visible. */
@@ -148,13 +184,13 @@ public record Model(
     }
 
     private long count(boolean strokes) {
-        long count = 0;
-        for (Placed placed : placed()) {
-            for (Part part : meshes.get(placed.mesh()).parts()) {
-                count += part.stroke() == strokes ? part.triangleCount() : 0;
-            }
-        }
-        return count;
+        long[] ofMesh = meshes.stream()
+                .mapToLong(m -> m.parts().stream()
+                        .filter(p -> p.stroke() == strokes)
+                        .mapToLong(Part::triangleCount)
+                        .sum())
+                .toArray();
+        return placed().stream().mapToLong(p -> ofMesh[p.mesh()]).sum();
     }
 
     public Model withMaterials(List<Material> other) {

@@ -17,7 +17,13 @@ final class GltfAccessors {
     private static final int UNSIGNED_INT = 5125;
     private static final int FLOAT = 5126;
 
+    private static final long MOST_COUNT = 100_000_000;
+    private static final long FEW = 1 << 16;
+    /** Over the whole file: many parts may share one accessor, and each gets its own copy. */
+    private static final long MOST_VALUES = 200_000_000;
+
     private final GltfDocument document;
+    private long spent;
 
     /** Values that are not in buffers. */
     private final Map<Integer, Given> given = new HashMap<>();
@@ -50,6 +56,7 @@ final class GltfAccessors {
         int type = accessor.path("componentType").asInt();
         boolean normalised = accessor.path("normalized").asBoolean();
         int kept = Math.min(wanted, components);
+        spend((long) count * kept);
         float[] out = new float[count * kept];
         if (accessor.has("bufferView")) {
             Layout layout = layout(accessor, index, count, components, type);
@@ -107,6 +114,7 @@ final class GltfAccessors {
         int count = count(accessor, index);
         int type = accessor.path("componentType").asInt();
         Layout layout = layout(accessor, index, count, 1, type);
+        spend(count);
         int[] out = new int[count];
         for (int i = 0; i < count; i++) {
             out[i] = integer(layout.data, layout.offset + i * layout.stride, type);
@@ -151,10 +159,20 @@ final class GltfAccessors {
 
     private int count(JsonNode accessor, int index) throws ProblemException {
         long count = accessor.path("count").asLong();
-        if (count < 0 || count > 100_000_000) {
+        // zeros need no bytes (glTF 2.0, 3.6.2.3): how many there may be follows from what else the file holds
+        long most = accessor.has("bufferView") ? MOST_COUNT : Math.max(FEW, document.bufferBytes());
+        if (count < 0 || count > Math.min(most, MOST_COUNT)) {
             throw broken(index, Phrase.of("format.its-count-of-is-impossible", count));
         }
         return (int) count;
+    }
+
+    private void spend(long values) throws ProblemException {
+        spent += values;
+        if (spent > MOST_VALUES) {
+            throw Problem.of(document.file, Phrase.of("format.its-counts-stand-for-more", MOST_VALUES))
+                    .raise();
+        }
     }
 
     private ProblemException broken(int index, String cause) {

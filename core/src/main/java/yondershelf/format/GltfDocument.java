@@ -167,6 +167,11 @@ final class GltfDocument {
         }
     }
 
+    /** Of all its buffers together. */
+    long bufferBytes() {
+        return buffers.stream().mapToLong(ByteBuffer::capacity).sum();
+    }
+
     /** The bytes of a buffer view, little-endian, from its first byte. */
     ByteBuffer view(int index) throws ProblemException {
         JsonNode view = json.path("bufferViews").path(index);

@@ -12,12 +12,14 @@ import yondershelf.content.Transform;
 
 /** The tree of nodes of a glTF document (glTF 2.0, 3.5), with the instances of EXT_mesh_gpu_instancing as nodes. */
 final class GltfNodes {
+    /** Over all nodes of a file. */
     private static final int MOST_INSTANCES = 1_000_000;
 
     private final GltfDocument document;
     private final GltfAccessors accessors;
     private final List<Node> nodes = new ArrayList<>();
     private final List<Integer> roots = new ArrayList<>();
+    private int instances;
     private final int[] parents;
 
     GltfNodes(GltfDocument document, GltfAccessors accessors) throws ProblemException {
@@ -110,7 +112,9 @@ final class GltfNodes {
         float[] moves = values(attributes, "TRANSLATION", 3);
         float[] turns = values(attributes, "ROTATION", 4);
         float[] scales = values(attributes, "SCALE", 3);
-        int count = Math.min(MOST_INSTANCES, Math.max(moves.length / 3, Math.max(turns.length / 4, scales.length / 3)));
+        int count = Math.min(
+                MOST_INSTANCES - instances, Math.max(moves.length / 3, Math.max(turns.length / 4, scales.length / 3)));
+        instances += count;
         List<Integer> children = new ArrayList<>(node.children());
         for (int i = 0; i < count; i++) {
             Transform local = Transform.IDENTITY;

@@ -95,7 +95,7 @@ final class MtlxReader {
         xml.setProperty(XMLInputFactory.SUPPORT_DTD, false);
         xml.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
         Deque<MtlxElement> open = new ArrayDeque<>();
-        open.push(new MtlxElement("", Map.of(), new ArrayList<>()));
+        open.push(new MtlxElement("", Map.of()));
         try {
             Reading.requirePlain(file);
             if (Files.size(file) > MOST_BYTES) {
@@ -134,8 +134,8 @@ final class MtlxReader {
         for (int i = 0; i < reader.getAttributeCount(); i++) {
             attributes.put(reader.getAttributeLocalName(i), reader.getAttributeValue(i));
         }
-        MtlxElement element = new MtlxElement(reader.getLocalName(), attributes, new ArrayList<>());
-        open.element().children().add(element);
+        MtlxElement element = new MtlxElement(reader.getLocalName(), attributes);
+        open.element().add(element);
         open.push(element);
     }
 }

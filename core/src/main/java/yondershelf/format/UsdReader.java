@@ -2,6 +2,7 @@ package yondershelf.format;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -177,13 +178,15 @@ final class UsdReader {
         double[] at = prim.value("positions").numbers();
         double[] turned = prim.value("orientations").numbers();
         double[] scaled = prim.value("scales").numbers();
-        int count = Math.min(MOST_INSTANCES, Math.min(which.length, at.length / 3));
+        int count = Math.min(which.length, at.length / 3);
+        Map<Integer, List<Model.Placed>> known = new HashMap<>();
         for (int i = 0; i < count; i++) {
             int of = (int) which[i];
-            UsdPrim prototype = of >= 0 && of < prototypes.size() ? stage.at(prototypes.get(of)) : null;
-            int child = prototype == null ? -1 : node("", prototypes.get(of), prototype, binding, Transform.IDENTITY);
-            if (child < 0) {
-                continue;
+            List<Model.Placed> prototype = known.get(of);
+            if (prototype == null) {
+                UsdPrim found = of >= 0 && of < prototypes.size() ? stage.at(prototypes.get(of)) : null;
+                prototype = found == null ? List.of() : prototype(prototypes.get(of), found, binding);
+                known.put(of, prototype);
             }
             Transform local = Transform.translation(at[i * 3], at[i * 3 + 1], at[i * 3 + 2]);
             if (i < turned.length / 4) {
@@ -194,9 +197,37 @@ final class UsdReader {
             if (i < scaled.length / 3) {
                 local = local.after(Transform.scale(scaled[i * 3], scaled[i * 3 + 1], scaled[i * 3 + 2]));
             }
-            into.add(nodes.size());
-            nodes.add(new Node(prim.type + " " + (i + 1), local, -1, List.of(child)));
+            String name = prim.type + " " + (i + 1);
+            for (Model.Placed placed : prototype) {
+                if (nodes.size() >= MOST_INSTANCES) {
+                    others.merge("instance beyond the first million", 1, Integer::sum);
+                    return;
+                }
+                into.add(nodes.size());
+                nodes.add(new Node(name, local.after(placed.toModel()), placed.mesh(), List.of()));
+            }
         }
+    }
+
+    /** What a prototype places, built once: its nodes are none of the model's. */
+    private List<Model.Placed> prototype(String path, UsdPrim prim, String binding) throws ProblemException {
+        int start = nodes.size();
+        int root = node("", path, prim, binding, Transform.IDENTITY);
+        List<Model.Placed> out = new ArrayList<>();
+        if (root >= 0) {
+            place(root, Transform.IDENTITY, out);
+        }
+        nodes.subList(start, nodes.size()).clear();
+        return out;
+    }
+
+    private void place(int index, Transform above, List<Model.Placed> into) {
+        Node node = nodes.get(index);
+        Transform here = above.after(node.local());
+        if (node.mesh() >= 0) {
+            into.add(new Model.Placed(node.name(), node.mesh(), here));
+        }
+        node.children().forEach(child -> place(child, here, into));
     }
 
     /** Lights (UsdLux) and cameras, which look along -Z; apertures and focal lengths in the same unit (UsdGeomCamera). */

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -18,6 +19,7 @@ import yondershelf.content.Layers;
 import yondershelf.content.Material;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
+import yondershelf.words.Phrase;
 
 /**
  * Material libraries of Wavefront objects (the format's specification of 1995), with the statements for metalness and roughness
@@ -25,6 +27,8 @@ import yondershelf.content.TextureUse;
  */
 final class WavefrontMaterials {
     private static final long MOST_BYTES = 64 << 20;
+    private static final int MOST_LIBRARIES = 256;
+    private static final int LONGEST_NAME = 4_096;
     private static final double PLAIN = 0.6;
     private static final Pattern NUMBER = Pattern.compile("[+-]?(\\d+\\.?\\d*|\\.\\d+)([eE][+-]?\\d+)?");
 
@@ -64,14 +68,24 @@ final class WavefrontMaterials {
     /** Reads the libraries a file names, or the one beside it of its own name when it names none. */
     void read(List<String> libraries) {
         List<String> wanted = libraries.isEmpty() ? List.of(Reading.baseName(file) + ".mtl") : libraries;
+        Set<String> tried = new HashSet<>();
         for (String written : wanted) {
             // a name may have blanks in it, and several names blanks between them
-            if (!library(written)) {
+            if (!once(written, tried)) {
                 for (String one : written.split("\\s+")) {
-                    library(one);
+                    once(one, tried);
                 }
             }
         }
+    }
+
+    /** True when it was read, now or before. Looking for a name costs the disk something, so that only so many are looked for. */
+    private boolean once(String reference, Set<String> tried) {
+        if (tried.size() >= MOST_LIBRARIES && !tried.contains(reference)) {
+            notShown.add(Phrase.of("format.further-libraries-of-materials", MOST_LIBRARIES));
+            return false;
+        }
+        return reference.length() <= LONGEST_NAME && (tried.add(reference) ? library(reference) : true);
     }
 
     private boolean library(String reference) {

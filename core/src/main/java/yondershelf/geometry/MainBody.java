@@ -18,6 +18,8 @@ public final class MainBody {
 
     private static final int MOST_ROUNDS = 8;
 
+    private static final long MOST_TRIANGLES = 4_000_000;
+
     private MainBody() {}
 
     /** Its box: that of the whole model when its pieces can be seen together. Empty when a size is infinite, or all are zero. */
@@ -45,21 +47,25 @@ public final class MainBody {
 
     /** Six numbers a triangle: its least and largest coordinates. */
     private static List<float[]> boxes(Model model) {
+        // of very many, as of a mesh placed a million times, an even part tells where the body is
+        int step = (int) (1 + model.triangleCount() / MOST_TRIANGLES);
         List<float[]> out = new ArrayList<>();
         for (Model.Placed placed : model.placed()) {
             for (Part part : model.meshes().get(placed.mesh()).parts()) {
-                out.add(boxes(part, placed.toModel()));
+                out.add(boxes(part, placed.toModel(), step));
             }
         }
         return out;
     }
 
-    private static float[] boxes(Part part, Transform t) {
+    private static float[] boxes(Part part, Transform t, int step) {
         int[] x = part.indices();
         float[] p = part.positions();
-        float[] out = new float[x.length / 3 * 6];
-        for (int i = 0; i + 2 < x.length; i += 3) {
-            int to = i * 2;
+        int triangles = x.length / 3;
+        float[] out = new float[(triangles + step - 1) / step * 6];
+        int to = -6;
+        for (int i = 0; i + 2 < x.length; i += 3 * step) {
+            to += 6;
             for (int k = 0; k < 3; k++) {
                 int v = x[i + k] * 3;
                 float[] at = {
