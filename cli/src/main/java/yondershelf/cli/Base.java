@@ -30,6 +30,7 @@ import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Visible;
+import yondershelf.disk.Lock;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Library;
 import yondershelf.search.Hits;
@@ -41,6 +42,7 @@ import yondershelf.work.Work;
 /** What all commands share: the home folder, JSON or text, and problems on standard error. */
 abstract class Base implements Callable<Integer> {
     private static final int PAGE = 500;
+    private static final int TOLD_MILLIS = 2_000;
 
     @Option(names = "--home", paramLabel = "DIR", description = "${bundle:cli.folder-of-the-program-s}")
     @Nullable
@@ -52,12 +54,16 @@ abstract class Base implements Callable<Integer> {
     @Option(names = "--quiet", description = "${bundle:cli.do-not-show-how-far}")
     boolean quiet;
 
+    @Option(names = "--wait", paramLabel = "SECONDS", description = "${bundle:cli.give-up-waiting-for-others}")
+    double patience = Double.POSITIVE_INFINITY;
+
     @Spec
     @SuppressWarnings("NullAway.Init")
     CommandSpec spec;
 
     private final List<Problem> problems = new ArrayList<>();
     private boolean hit;
+    private boolean toldToWait;
     private @Nullable Catalogue opened;
     private @Nullable Home state;
 
@@ -197,6 +203,7 @@ abstract class Base implements Callable<Integer> {
 
     @Override
     public final Integer call() {
+        Lock.waitAs(this::goOn);
         Progress progress = null;
         if (!quiet && Progress.isWatched()) {
             progress = new Progress(spec.commandLine().getErr(), this::report);
@@ -234,6 +241,15 @@ abstract class Base implements Callable<Integer> {
         ProgramLog.begin(state.log());
         state.problems().forEach(this::report);
         return new IsolatedReader(state::readerLimits, state.log());
+    }
+
+    /** Says once who is waited for, when it takes longer than a moment. */
+    private synchronized boolean goOn(String holder, long millis) {
+        if (millis > TOLD_MILLIS && !toldToWait) {
+            toldToWait = true;
+            say(spec.commandLine().getErr(), Phrase.of("cli.waiting-for", holder));
+        }
+        return millis < patience * 1000;
     }
 
     /** This machine's state, opened once. */

@@ -1,5 +1,8 @@
 package yondershelf.cli;
 
+import java.io.ByteArrayOutputStream;
+import java.io.OutputStream;
+import java.io.PrintStream;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -10,6 +13,7 @@ import picocli.CommandLine.Command;
 import yondershelf.catalogue.Home;
 import yondershelf.content.Problem;
 import yondershelf.words.Phrase;
+import yondershelf.work.ProgramLog;
 
 /** The command line. Exit 0 fine, 1 the work found or hit something, 2 wrong usage. */
 @Command(
@@ -42,7 +46,27 @@ public final class Main implements Runnable {
         System.setProperty("java.awt.headless", "true");
         PrintWriter out = new PrintWriter(System.out, true, StandardCharsets.UTF_8);
         PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
+        System.setErr(new PrintStream(new Murmur(), true, StandardCharsets.UTF_8));
         System.exit(run(out, err, args));
+    }
+
+    /** What libraries print by themselves belongs into the log, not among what a command says. */
+    private static final class Murmur extends OutputStream {
+        private final ByteArrayOutputStream line = new ByteArrayOutputStream();
+        /** A log that was not begun yet prints here itself. */
+        private boolean noting;
+
+        @Override
+        public synchronized void write(int b) {
+            if (b != '\n') {
+                line.write(b);
+            } else if (!noting) {
+                noting = true;
+                ProgramLog.note(Problem.of("library", line.toString(StandardCharsets.UTF_8)));
+                noting = false;
+                line.reset();
+            }
+        }
     }
 
     /** Runs one command and gives its exit code. */

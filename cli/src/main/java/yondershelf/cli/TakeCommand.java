@@ -121,7 +121,7 @@ final class TakeCommand extends Base {
             }
             for (PlanItem item : plan.items()) {
                 if (!item.isWanted() && item.duplicateOf() == null) {
-                    report(Problem.of(item.name(), item.reason()));
+                    report(Problem.of(item.at(item.main()), item.reason()));
                 }
             }
             for (Sorted.Skipped skipped : plan.skipped()) {

@@ -213,4 +213,59 @@ class BadInputTest {
                 run("find", "--library", "Props", "--json").json().path("total").asInt());
         assertEquals(0, run("find", "no such thing").code());
     }
+
+    /** Holds a library's lock until it is told to let go. */
+    static final class Holder {
+        public static void main(String[] args) throws Exception {
+            try (var acts = yondershelf.library.Library.open(Path.of(args[0]), "", "holder")
+                    .begin("a long take")) {
+                System.out.println(acts.run());
+                while (System.in.read() != '\n') {
+                    Thread.onSpinWait();
+                }
+            }
+        }
+    }
+
+    /** Who waits says for whom, once, and gives up when it was told to. */
+    @Test
+    void waitingIsSaidAndEnds() throws Exception {
+        Path library = Files.createDirectory(folder.resolve("held"));
+        Files.writeString(library.resolve("lamp.obj"), "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");
+        Path home = folder.resolve("waiting home");
+        CommandRun.of(home, "library", "add", library.toString());
+        CommandRun.of(home, "scan", "held");
+        Process holder = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "--enable-native-access=ALL-UNNAMED",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        Holder.class.getName(),
+                        library.toString())
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
+        try (var lines = holder.inputReader()) {
+            assertFalse(String.valueOf(lines.readLine()).isBlank());
+            long since = System.nanoTime();
+            CommandRun waited = CommandRun.of(home, "move", "--where", "lamp", "--to", "lit", "--wait", "3", "--json");
+            assertEquals(1, waited.code());
+            assertTrue(System.nanoTime() - since > 2_900_000_000L, "it waits as long as it was told to");
+            assertEquals(
+                    1,
+                    waited.err()
+                            .lines()
+                            .filter(l -> l.startsWith("Waiting for:"))
+                            .count(),
+                    waited.err());
+            assertTrue(waited.err().contains("a long take"), waited.err());
+            assertTrue(Files.exists(library.resolve("lamp.obj")));
+            holder.getOutputStream().write('\n');
+            holder.getOutputStream().flush();
+            assertEquals(0, holder.waitFor());
+        }
+        assertEquals(
+                0,
+                CommandRun.of(home, "move", "--where", "lamp", "--to", "lit", "--wait", "3")
+                        .code());
+    }
 }

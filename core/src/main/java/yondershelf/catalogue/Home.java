@@ -67,7 +67,7 @@ public final class Home {
             Disk.REAL.makeFolders(folder.toAbsolutePath());
             Disk.sweep(folder, DEBRIS_MILLIS);
             List<Problem> problems = new ArrayList<>();
-            try (Lock _ = Lock.take(folder.resolve("home.lock"), "opening", Lock.Waiting.SILENTLY)) {
+            try (Lock _ = Lock.take(folder.resolve("home.lock"), "opening", Lock.Waiting.USUAL)) {
                 ObjectNode state = read(folder, problems);
                 String here = ThisComputer.mark(folder);
                 boolean named = state.path("machine").asText().matches("[A-Za-z0-9-]{1,64}");
@@ -140,7 +140,7 @@ public final class Home {
 
     /** Another process may have changed the state meanwhile: it is read, changed and written under one lock. */
     private synchronized void change(String what, Consumer<ObjectNode> change) throws ProblemException {
-        try (Lock _ = Lock.take(folder.resolve("home.lock"), what, Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(folder.resolve("home.lock"), what, Lock.Waiting.USUAL)) {
             ObjectNode now = read(folder, new ArrayList<>());
             if (!now.has("machine")) {
                 now.put("machine", machine()).put("at", ThisComputer.mark(folder));

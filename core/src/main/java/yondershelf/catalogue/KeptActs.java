@@ -84,7 +84,7 @@ public final class KeptActs {
     }
 
     private void append(ObjectNode line) throws ProblemException {
-        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.keeping-what-was-done"), Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.keeping-what-was-done"), Lock.Waiting.USUAL)) {
             disk.append(file, SealedLine.seal(line));
         } catch (IOException e) {
             throw Problem.of(file, Phrase.of("catalogue.what-was-done-cannot-be", e.getMessage()))
@@ -94,7 +94,7 @@ public final class KeptActs {
 
     /** The latest {@link #MOST}, the oldest first; what cannot be read is passed over. */
     public List<KeptAct> all() throws ProblemException {
-        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-what-was-done"), Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-what-was-done"), Lock.Waiting.USUAL)) {
             if (!Files.isRegularFile(file)) {
                 return List.of();
             }

@@ -88,7 +88,7 @@ public final class Uses {
 
     /** The scenes that use an asset, those saved last first; also such whose file is gone by now. */
     public List<Path> of(String asset) throws ProblemException {
-        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-which-scenes-use-what"), Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-which-scenes-use-what"), Lock.Waiting.USUAL)) {
             List<Path> out = new ArrayList<>();
             read().forEach((scene, assets) -> {
                 if (assets.contains(asset)) {
@@ -108,7 +108,7 @@ public final class Uses {
 
     /** A scene was saved that uses these, and nothing else any more. */
     void note(Path scene, Set<String> assets, List<KnownLibrary> libraries) throws ProblemException {
-        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.keeping-which-scenes-use-what"), Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.keeping-which-scenes-use-what"), Lock.Waiting.USUAL)) {
             Map<String, Set<String>> all = read();
             Set<String> concerned = new LinkedHashSet<>(assets);
             Set<String> before = all.remove(scene.toAbsolutePath().normalize().toString());
@@ -149,7 +149,7 @@ public final class Uses {
         if (library.store().meta(NUMBER).isPresent() || !Files.isRegularFile(file)) {
             return;
         }
-        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-which-scenes-use-what"), Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(lock, Phrase.of("catalogue.reading-which-scenes-use-what"), Lock.Waiting.USUAL)) {
             Map<String, Integer> counts = counts(read());
             counts.keySet().removeIf(id -> library.store().asset(id).isEmpty());
             library.store().write(batch -> {

@@ -36,14 +36,25 @@ public final class Lock implements AutoCloseable {
 
     /** What those who wait are told. */
     public interface Waiting {
-        /** Waits for as long as it takes, without a word. */
-        Waiting SILENTLY = holder -> true;
+        /** As long as it takes, or as this process was told to by {@link #waitAs}. */
+        Waiting USUAL = (holder, millis) -> usual.goOn(holder, millis);
+
+        /** Not at all. */
+        Waiting NOT = (holder, millis) -> false;
 
         /**
          * @param holder who has the lock, in words
+         * @param millis how long it has been waited for
          * @return false to give up
          */
-        boolean goOn(String holder);
+        boolean goOn(String holder, long millis);
+    }
+
+    private static volatile Waiting usual = (holder, millis) -> true;
+
+    /** How this process waits where nothing else is said: a command says who it waits for, and gives up when it was told to. */
+    public static void waitAs(Waiting waiting) {
+        usual = waiting;
     }
 
     /** The lock of this process; its file is open while some thread holds it. */
@@ -75,9 +86,10 @@ public final class Lock implements AutoCloseable {
         Path folder = Objects.requireNonNull(file.toAbsolutePath().getParent(), "a lock file has a folder");
         Path real = folder.toRealPath().resolve(file.getFileName());
         Held held = HERE.computeIfAbsent(real, k -> new Held());
+        long since = System.nanoTime();
         try {
             while (!held.threads.tryLock(LOOK_MILLIS, TimeUnit.MILLISECONDS)) {
-                goOn(waiting, held.holder.isEmpty() ? "this program" : held.holder);
+                goOn(waiting, held.holder.isEmpty() ? Phrase.of("disk.this-program") : held.holder, since);
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -86,7 +98,7 @@ public final class Lock implements AutoCloseable {
         boolean taken = false;
         try {
             if (held.threads.getHoldCount() == 1) {
-                lock(real, what, held, waiting);
+                lock(real, what, held, waiting, since);
             }
             taken = true;
             return new Lock(held);
@@ -97,13 +109,13 @@ public final class Lock implements AutoCloseable {
         }
     }
 
-    private static void goOn(Waiting waiting, String holder) throws InterruptedIOException {
-        if (!waiting.goOn(holder)) {
+    private static void goOn(Waiting waiting, String holder, long since) throws InterruptedIOException {
+        if (!waiting.goOn(holder, TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - since))) {
             throw new InterruptedIOException(holder);
         }
     }
 
-    private static void lock(Path file, String what, Held held, Waiting waiting) throws IOException {
+    private static void lock(Path file, String what, Held held, Waiting waiting, long since) throws IOException {
         if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
             throw new FileSystemException(file.toString(), null, Phrase.of("disk.it-is-no-plain-file"));
         }
@@ -118,7 +130,7 @@ public final class Lock implements AutoCloseable {
         try {
             FileLock lock = channel.tryLock(LOCKED_BYTE, 1, false);
             while (lock == null) {
-                goOn(waiting, holder(channel));
+                goOn(waiting, holder(channel), since);
                 Thread.sleep(LOOK_MILLIS);
                 lock = channel.tryLock(LOCKED_BYTE, 1, false);
             }

@@ -46,8 +46,19 @@ final class Reading {
             return "the file is cut short";
         }
         String message = e.getMessage();
+        // what Java says of these speaks of the program's insides, not of the file
+        boolean inside = e instanceof ClassCastException
+                || e instanceof NullPointerException
+                || e instanceof IndexOutOfBoundsException
+                || e instanceof NegativeArraySizeException
+                || e instanceof java.util.NoSuchElementException
+                || e instanceof java.nio.BufferUnderflowException
+                || e instanceof LinkageError;
+        if (inside) {
+            return Phrase.of("format.it-does-not-hold-what-its-format-asks-for");
+        }
         if (message == null || message.isBlank()) {
-            return e.getClass().getSimpleName();
+            return Phrase.of("format.it-does-not-hold-what-its-format-asks-for");
         }
         int end = message.indexOf('\n');
         String line = end < 0 ? message : message.substring(0, end);

@@ -278,8 +278,8 @@ final class JournalFiles implements EditLog {
     @Override
     public synchronized void append(List<Edit> edits) throws IOException {
         disk.makeFolders(folder);
-        try (Lock _ = Lock.take(
-                folder.resolve(machine + ".lock"), Phrase.of("library.saving-labels"), Lock.Waiting.SILENTLY)) {
+        try (Lock _ =
+                Lock.take(folder.resolve(machine + ".lock"), Phrase.of("library.saving-labels"), Lock.Waiting.USUAL)) {
             // what another process of this machine appended meanwhile: its stamps must be known before the next is
             // given
             readOwn();

@@ -2,13 +2,16 @@ package yondershelf.library;
 
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
+import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.FileSystemException;
 import java.nio.file.InvalidPathException;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -101,10 +104,17 @@ public final class Library {
         if (e instanceof AccessDeniedException) {
             return Phrase.of("library.no-permission");
         }
-        if (e instanceof FileSystemException fs && fs.getReason() != null) {
-            return fs.getReason();
+        if (e instanceof NoSuchFileException) {
+            return Phrase.of("library.something-it-needs-is-not-there");
         }
-        return e.getClass().getSimpleName() + ": " + e.getMessage();
+        if (e instanceof FileAlreadyExistsException) {
+            return Phrase.of("library.another-file-has-that-name");
+        }
+        if (e instanceof FileSystemException fs) {
+            // its message names the file it was at, which may be a temporary one
+            return Objects.requireNonNullElseGet(fs.getReason(), () -> Phrase.of("library.the-drive-refused-it"));
+        }
+        return Objects.requireNonNullElseGet(e.getMessage(), () -> Phrase.of("library.the-drive-refused-it"));
     }
 
     public Path root() {
@@ -484,7 +494,7 @@ public final class Library {
         if (isNewer()) {
             return List.of();
         }
-        try (Lock _ = Lock.take(own().resolve("lock"), "looking", holder -> false)) {
+        try (Lock _ = Lock.take(own().resolve("lock"), "looking", Lock.Waiting.NOT)) {
             return Unfinished.all(this);
         } catch (java.io.InterruptedIOException e) {
             return List.of();
@@ -505,9 +515,9 @@ public final class Library {
     Lock lock(String what, Work work) throws ProblemException {
         description.requireWritable(own());
         try {
-            return Lock.take(own().resolve("lock"), what, holder -> {
+            return Lock.take(own().resolve("lock"), what, (holder, millis) -> {
                 work.progress(0, 0, Phrase.of("library.waiting-for", holder));
-                return !work.isCancelled();
+                return !work.isCancelled() && Lock.Waiting.USUAL.goOn(holder, millis);
             });
         } catch (java.io.InterruptedIOException e) {
             throw new Problem(

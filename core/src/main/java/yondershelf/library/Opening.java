@@ -116,7 +116,7 @@ final class Opening {
     private static Description create(Path root, String name, Disk disk) throws IOException, ProblemException {
         Path own = root.resolve(Library.OWN);
         disk.makeFolders(own);
-        try (Lock _ = Lock.take(own.resolve("lock"), Phrase.of("library.making-the-library"), Lock.Waiting.SILENTLY)) {
+        try (Lock _ = Lock.take(own.resolve("lock"), Phrase.of("library.making-the-library"), Lock.Waiting.USUAL)) {
             Optional<Description> made = Description.read(own, disk);
             if (made.isPresent()) {
                 return made.get();
@@ -132,7 +132,7 @@ final class Opening {
         if (library.isNewer()) {
             return;
         }
-        try (Lock _ = Lock.take(library.own().resolve("lock"), "tidying", holder -> false)) {
+        try (Lock _ = Lock.take(library.own().resolve("lock"), "tidying", Lock.Waiting.NOT)) {
             library.description().secure(library.own(), library.disk());
             Disk.sweep(library.own().resolve("tmp"), 0);
             Disk.sweep(library.own().resolve("running"), 0);

@@ -19,6 +19,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.words.Phrase;
+import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
 /** Takes groups of file changes back: bytes, times, permissions, and the folders that were made for them. */
@@ -67,7 +68,7 @@ public final class Undoing {
                     throw conflict.raise();
                 }
             }
-            Unfinished.note(library, run, Unfinished.UNDOING);
+            noteUndoing(library, run);
             Map<String, Problem> stuck = Origins.restore(library, run, left);
             if (!stuck.isEmpty() && !skip) {
                 throw stuck.values().iterator().next().raise();
@@ -82,6 +83,15 @@ public final class Undoing {
         } catch (IOException e) {
             throw Problem.of(library.root(), Phrase.of("library.undoing-failed", Library.reason(e)))
                     .raise(e);
+        }
+    }
+
+    /** Cut off, it can be begun again all the same: on a full drive it is not refused for want of this note. */
+    private static void noteUndoing(Library library, String run) {
+        try {
+            Unfinished.note(library, run, Unfinished.UNDOING);
+        } catch (IOException e) {
+            ProgramLog.note("undoing " + run, e);
         }
     }
 

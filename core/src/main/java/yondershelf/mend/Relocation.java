@@ -153,7 +153,7 @@ public final class Relocation {
     /** Files lie to each other as before: those below the asset's folder, where they lay below it. */
     private void place(Asset asset, Set<String> together) {
         if (asset.isApart()) {
-            left.add(Problem.of(asset.name(), Phrase.of("mend.it-is-a-part-of", asset.path())));
+            left.add(Problem.of(asset.locator().text(), Phrase.of("mend.it-is-a-part-of", asset.path())));
             return;
         }
         String from = folder(asset.path());

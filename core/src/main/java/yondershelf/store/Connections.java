@@ -103,7 +103,7 @@ final class Connections implements AutoCloseable {
         try (Lock _ = Lock.take(
                 file.resolveSibling(file.getFileName() + ".lock"),
                 Phrase.of("store.making-it-anew"),
-                Lock.Waiting.SILENTLY)) {
+                Lock.Waiting.USUAL)) {
             Optional<Sql> meanwhile = sound(file, true);
             if (meanwhile.isPresent()) {
                 return meanwhile.get();

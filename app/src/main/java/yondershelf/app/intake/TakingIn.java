@@ -106,7 +106,7 @@ final class TakingIn {
         IntakePlan seen = wanted.renewed(now.examine(wanted, work));
         for (PlanItem item : seen.items()) {
             if (!item.isTicked()) {
-                work.problem(Problem.of(item.name(), item.reason()));
+                work.problem(Problem.of(item.at(item.main()), item.reason()));
             }
         }
         return seen.ticked();
