@@ -526,6 +526,20 @@ public final class Catalogue implements AutoCloseable {
         }
     }
 
+    /**
+     * Lets go of what piles up: previews of former booths, rows of files long gone. Cheap when there is nothing to do.
+     *
+     * @return how many bytes of previews went
+     */
+    public long sweep(Work work) {
+        return Sweep.run(home.cache(), libraries(), work);
+    }
+
+    /** How much room previews take in a library, in bytes. */
+    public static long previewRoom(Library library) throws ProblemException {
+        return Sweep.room(library);
+    }
+
     /** Keeps what was found out for the next start. */
     @Override
     public void close() {

@@ -6,11 +6,13 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
+import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
 import yondershelf.library.Library;
 
@@ -19,6 +21,9 @@ import yondershelf.library.Library;
  * they come along to another machine.
  */
 final class PreviewStore {
+    private static final int LARGEST = 2_048;
+    private static final long MOST_BYTES = 64L << 20;
+
     private final Path inCache;
     private final Formats formats = new Formats();
 
@@ -30,7 +35,7 @@ final class PreviewStore {
         return folder.resolve(key.substring(0, 2)).resolve(key + ".png");
     }
 
-    private static Path inLibrary(Library library) {
+    static Path inLibrary(Library library) {
         return library.own().resolve("previews");
     }
 
@@ -53,12 +58,18 @@ final class PreviewStore {
         return null;
     }
 
+    /** What lies in a library may be anybody's: a picture larger than any preview is none, and is not unpacked. */
     private @Nullable Picture read(Path file) {
-        if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-            return null;
-        }
         try {
-            return formats.readPicture(ImageSource.at(file));
+            if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS) || Files.size(file) > MOST_BYTES) {
+                return null;
+            }
+            ImageSource source = ImageSource.at(file);
+            ContentReader.PictureSize size = formats.measure(source);
+            return size.width() > LARGEST || size.height() > LARGEST ? null : formats.readPicture(source);
+        } catch (IOException e) {
+            // it went meanwhile
+            return null;
         } catch (ProblemException e) {
             // a damaged preview is taken again
             return null;
@@ -84,7 +95,12 @@ final class PreviewStore {
     /** What cannot be kept, on a full or closed drive, is kept at the other place, or made again next time. */
     private static void write(Path file, byte[] bytes) {
         try {
-            Files.createDirectories(file.getParent());
+            Path folder = Objects.requireNonNull(file.getParent(), "a preview lies in a folder of its key");
+            Files.createDirectories(folder);
+            if (!Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
+                // a link leads out of the library
+                return;
+            }
             Disk.REAL.writeLazily(file, bytes);
         } catch (IOException e) {
             return;

@@ -217,8 +217,13 @@ public final class Batch {
         run("DELETE FROM verdict");
     }
 
-    /** Lets go of facts and verdicts of assets that are gone. */
+    /** Lets go of what is kept of assets and folders that are gone. */
     public void tidy() {
+        run("DELETE FROM look WHERE row NOT IN (SELECT row FROM asset)");
+        // all up to the last slash, without it
+        String folder = "rtrim(rtrim(%1$s, replace(%1$s, '/', '')), '/')";
+        run("DELETE FROM learned WHERE " + folder.formatted("path") + " NOT IN (SELECT path FROM folder)");
+        run("DELETE FROM reference WHERE " + folder.formatted("source") + " NOT IN (SELECT path FROM folder)");
         run("DELETE FROM fact WHERE id NOT IN (SELECT id FROM asset)");
         run("DELETE FROM verdict WHERE id NOT IN (SELECT id FROM asset)");
     }

@@ -160,4 +160,63 @@ class CachesTest {
         assertTrue(catalogue.contents().facts(asset).readable());
         assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false));
     }
+
+    private Path kept(Path previews) throws Exception {
+        return files(previews, ".png").get(0);
+    }
+
+    /** Previews of former booths and rows of what is gone are let go of, once; everything else stays. */
+    @Test
+    void whatPilesUpIsSwept() throws Exception {
+        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false));
+        Path inLibrary = library.own().resolve("previews");
+        for (Path previews : List.of(inLibrary, folder.resolve("home/cache/previews"))) {
+            Path now = kept(previews);
+            String former = now.getFileName().toString().replace("-" + Booth.VERSION + "-", "-1-");
+            Files.copy(now, now.resolveSibling(former));
+            Files.writeString(now.resolveSibling("mine.png"), "no preview of the program's");
+        }
+        long rows = library.store().signatures().size();
+        library.store().write(batch -> {
+            batch.learned("long gone/lamp.obj", yondershelf.store.Learned.nothing("1@2"));
+            batch.look(4_711, "key", 1, new byte[4]);
+        });
+        long size = Files.size(kept(inLibrary));
+        assertTrue(catalogue.sweep(Work.SILENT) >= 2 * Math.min(size, 100));
+        for (Path previews : List.of(inLibrary, folder.resolve("home/cache/previews"))) {
+            assertEquals(2, files(previews, ".png").size(), previews.toString());
+        }
+        assertNotNull(catalogue.contents().keptPreview(asset, 64));
+        assertEquals(rows, library.store().signatures().size());
+        assertEquals(0, catalogue.sweep(Work.SILENT), "nothing is looked through twice");
+        assertTrue(Catalogue.previewRoom(library) > 0);
+    }
+
+    /** What lies among a library's previews may be anybody's: nothing large is unpacked, and nothing is written through a link. */
+    @Test
+    void previewsOfAStrangerAreHarmless() throws Exception {
+        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false));
+        Path preview = kept(library.own().resolve("previews"));
+        for (Path cached : files(folder.resolve("home/cache/previews"), ".png")) {
+            Files.delete(cached);
+        }
+        int edge = 12_000;
+        Files.write(preview, Formats.png(Picture.ofBytes(edge, edge, 1, new byte[edge * edge])));
+        assertEquals(null, catalogue.contents().readyPreview(asset, 64));
+        // the folder of its key leads out of the library
+        Path outside = Files.createDirectory(folder.resolve("outside"));
+        Files.delete(preview);
+        Path place = java.util.Objects.requireNonNull(preview.getParent());
+        for (Path other : files(place, "")) {
+            if (Files.isRegularFile(other)) {
+                Files.delete(other);
+            }
+        }
+        Files.delete(place);
+        Files.createSymbolicLink(place, outside);
+        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false));
+        try (Stream<Path> list = Files.list(outside)) {
+            assertEquals(0, list.count());
+        }
+    }
 }

@@ -28,8 +28,12 @@ public final class FileRuns {
     /** A group of changes in the list of all. */
     public record Listed(Library library, UndoRun.Summary summary) {}
 
-    /** What one library keeps for undoing. */
-    public record Kept(Library library, UndoStore.Space space) {}
+    /**
+     * What one library keeps for undoing.
+     *
+     * @param previews bytes its previews take besides
+     */
+    public record Kept(Library library, UndoStore.Space space, long previews) {}
 
     /** An undo that met a file that was changed since. */
     public record Conflict(String what, List<Run> runs, Problem problem) {
@@ -231,7 +235,7 @@ public final class FileRuns {
         for (Library library : catalogue.libraries()) {
             UndoStore.Space space = UndoStore.space(library);
             if (space.bytes() > 0) {
-                out.add(new Kept(library, space));
+                out.add(new Kept(library, space, Catalogue.previewRoom(library)));
             }
         }
         return out;

@@ -374,6 +374,7 @@ public final class Workspace {
             keptHistory.begin(fileRuns);
             search();
             scan();
+            background.housekeeping(Phrase.of("model.letting-go-of-what-piles-up"), catalogue::sweep, freed -> {});
         });
     }
 

@@ -48,7 +48,7 @@ final class KeptRoom extends VBox {
     private HBox row(FileRuns.Kept kept) {
         String name = kept.library().name();
         String room = Words.bytes(kept.space().bytes());
-        Label what = new Label(Phrase.of("views.keeps-so-that-changes-can", name, room));
+        Label what = new Label(Phrase.of("views.keeps-so-that-changes-can", name, room, Words.bytes(kept.previews())));
         what.getStyleClass().add("faint");
         Button empty = new Button(Phrase.of("views.empty"));
         empty.getStyleClass().add("quiet");
