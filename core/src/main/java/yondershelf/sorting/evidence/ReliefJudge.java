@@ -22,8 +22,11 @@ final class ReliefJudge implements Judge {
                 || !colour.get().sample().isGrey()) {
             return List.of();
         }
-        double like = correlation(normal.get().sample(), colour.get().sample());
-        return like > LIKE
+        Sample slopes = normal.get().sample();
+        Sample heights = colour.get().sample();
+        // both ways: what is only lighter on one side of everything is lit, not high
+        boolean like = correlation(slopes, heights, 0) > LIKE && Math.abs(correlation(slopes, heights, 1)) > LIKE;
+        return like
                 ? List.of(new Verdict(
                         colour.get().path(),
                         Role.HEIGHT,
@@ -33,16 +36,17 @@ final class ReliefJudge implements Judge {
                 : List.of();
     }
 
-    /** Between red of a normal map and how a picture falls to the right. */
-    private static double correlation(Sample normal, Sample height) {
+    /** Between red of a normal map and how a picture falls to the right, or green and how it falls down. */
+    private static double correlation(Sample normal, Sample height, int channel) {
         double xy = 0;
         double xx = 0;
         double yy = 0;
         for (int i = 0; i < normal.count(); i++) {
-            double red = normal.at(i, 0) * 2 - 1;
-            double fall = normal.like(height, i, 0, -1, 0) - normal.like(height, i, 0, 1, 0);
-            xy += red * fall;
-            xx += red * red;
+            double slope = normal.at(i, channel) * 2 - 1;
+            int right = 1 - channel;
+            double fall = normal.like(height, i, 0, -right, -channel) - normal.like(height, i, 0, right, channel);
+            xy += slope * fall;
+            xx += slope * slope;
             yy += fall * fall;
         }
         return xx == 0 || yy == 0 ? 0 : xy / Math.sqrt(xx * yy);

@@ -23,6 +23,14 @@ public final class Sample {
         return columns * rows;
     }
 
+    int columns() {
+        return columns;
+    }
+
+    int rows() {
+        return rows;
+    }
+
     int colours() {
         return picture.channels() >= 3 ? 3 : 1;
     }
