@@ -121,24 +121,34 @@ abstract class Base implements Callable<Integer> {
      * @param limit at most so many; 0 for all
      */
     final ObjectNode tell(Catalogue catalogue, Hits hits, int limit) {
+        return tell(catalogue, hits, limit, null);
+    }
+
+    /** @param without one that is left out and not counted; may be null */
+    final ObjectNode tell(Catalogue catalogue, Hits hits, int limit, @Nullable Key without) {
+        int total = hits.total() - (without == null || hits.placeOf(without) < 0 ? 0 : 1);
+        int skipped = hits.total() - total;
         Map<String, String> names = new HashMap<>();
         catalogue.known().forEach(k -> names.put(k.id(), k.name()));
         ObjectNode node = object();
-        node.put("total", hits.total());
+        node.put("total", total);
         ArrayNode list = node.putArray("hits");
-        int shown = limit > 0 ? Math.min(limit, hits.total()) : hits.total();
+        int shown = (limit > 0 ? Math.min(limit, total) : total) + skipped;
         for (int from = 0; from < shown; from += PAGE) {
+            int before = list.size();
             for (Shown hit : catalogue.page(hits, from, Math.min(PAGE, shown - from))) {
-                tell(hit, names.getOrDefault(hit.library(), ""), list);
+                if (!hit.key().equals(without)) {
+                    tell(hit, names.getOrDefault(hit.library(), ""), list);
+                }
             }
             if (!json) {
-                lines(list, from).forEach(this::say);
+                lines(list, before).forEach(this::say);
             }
         }
-        if (!json && shown < hits.total()) {
-            say(Phrase.of("cli.and-more", hits.total() - shown));
+        if (!json && shown - skipped < total) {
+            say(Phrase.of("cli.and-more", total - shown + skipped));
         }
-        if (!json && !quiet && hits.total() == 0) {
+        if (!json && !quiet && total == 0) {
             // beside the hits, which somebody may read on
             say(
                     spec.commandLine().getErr(),
@@ -283,6 +293,23 @@ abstract class Base implements Callable<Integer> {
         opened = catalogue;
         catalogue.openingProblems().stream().filter(p -> !problems.contains(p)).forEach(this::report);
         return catalogue;
+    }
+
+    /** Libraries nobody looked through yet are looked through first, or all of them; those that are away are told. */
+    final void lookFirst(Catalogue catalogue, boolean fresh) {
+        if (!fresh && catalogue.known().stream().allMatch(KnownLibrary::isLookedThrough)) {
+            return;
+        }
+        catalogue.connect();
+        catalogue.scanAll(work);
+        catalogue.away().stream()
+                .filter(k -> fresh || !k.isLookedThrough())
+                .forEach(k -> report(new Problem(
+                        k.root().toString(),
+                        Phrase.of(
+                                "cli.the-library-is-away",
+                                k.isLookedThrough() ? "" : Phrase.of("cli.and-was-never-looked-through")),
+                        Phrase.of("cli.connect-its-drive"))));
     }
 
     /** The asset a file belongs to, in whichever library it lies. */

@@ -2,6 +2,7 @@ package yondershelf.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
@@ -12,15 +13,29 @@ import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.format.worker.IsolatedReader;
 
-/** Measures one file. */
+/** Measures files. */
 @Command(name = "facts", description = "${bundle:cli.measure-one-file}", mixinStandardHelpOptions = true)
 final class FactsCommand extends Base {
-    @Parameters(paramLabel = "FILE", description = "${bundle:cli.a-model-material-or-picture}")
-    @SuppressWarnings("NullAway.Init")
-    Path file;
+    @Parameters(paramLabel = "FILE", arity = "1..*", description = "${bundle:cli.a-model-material-or-picture}")
+    List<Path> files = List.of();
 
     @Override
     void run(IsolatedReader reader) {
+        List<ObjectNode> all = new ArrayList<>();
+        for (Path file : files) {
+            work.progress(all.size(), files.size(), file.toString());
+            all.add(facts(file, reader));
+        }
+        if (json && files.size() == 1) {
+            printJson(all.get(0));
+        } else if (json) {
+            ObjectNode node = object();
+            all.forEach(node.putArray("files")::add);
+            printJson(node);
+        }
+    }
+
+    private ObjectNode facts(Path file, IsolatedReader reader) {
         Kind kind = null;
         Facts facts;
         try {
@@ -28,7 +43,7 @@ final class FactsCommand extends Base {
             kind = one.kind(reader);
             facts = measured(one, kind, reader);
         } catch (ProblemException e) {
-            facts = Facts.unreadable(Kind.MODEL, e.problem().cause(), 0);
+            facts = Facts.unreadable(Kind.MODEL, e.problem(), file.toFile().length());
         }
         ObjectNode node = object();
         node.put("file", file.toString());
@@ -43,12 +58,13 @@ final class FactsCommand extends Base {
         }
         if (!facts.readable()) {
             report(Problem.of(file, facts.reason()));
-        }
-        if (json) {
-            printJson(node);
-        } else if (facts.readable()) {
+        } else if (!json) {
+            if (files.size() > 1) {
+                say(file.toString());
+            }
             FactsText.lines(facts).forEach(this::say);
         }
+        return node;
     }
 
     private static Facts measured(OneFile one, Kind kind, IsolatedReader reader) throws ProblemException {

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -26,6 +27,12 @@ import yondershelf.words.Phrase;
 /** Searches all libraries. */
 @Command(name = "find", description = "${bundle:cli.search-what-is-known-of}", mixinStandardHelpOptions = true)
 final class FindCommand extends Base {
+    /** Fields whose values may hold blanks. */
+    private static final Pattern ONE_VALUE =
+            Pattern.compile("-?(tag|folder|library|author|licence|job)[:=].*", Pattern.DOTALL);
+
+    private static final Pattern FURTHER = Pattern.compile("\\s-?[a-z]+(:|<=|>=|=|<|>)\\S");
+
     @Parameters(paramLabel = "WORDS", arity = "0..*", description = "${bundle:cli.parts-of-names-tags-folders}")
     List<String> words = List.of();
 
@@ -58,19 +65,9 @@ final class FindCommand extends Base {
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Set<Kind> wanted = kinds(kinds);
+        refuseOptions();
         Catalogue catalogue = keptCatalogue(reader);
-        if (fresh || !catalogue.known().stream().allMatch(KnownLibrary::isLookedThrough)) {
-            catalogue.connect();
-            catalogue.scanAll(work);
-            catalogue.away().stream()
-                    .filter(k -> fresh || !k.isLookedThrough())
-                    .forEach(k -> report(new Problem(
-                            k.root().toString(),
-                            Phrase.of(
-                                    "cli.the-library-is-away",
-                                    k.isLookedThrough() ? "" : Phrase.of("cli.and-was-never-looked-through")),
-                            Phrase.of("cli.connect-its-drive"))));
-        }
+        lookFirst(catalogue, fresh);
         KnownLibrary only = library == null ? null : known(catalogue, library);
         Query query = QueryText.parse(
                         typed(catalogue), word -> catalogue.named(word).map(KnownLibrary::id))
@@ -103,8 +100,24 @@ final class FindCommand extends Base {
                         + " ";
         return more
                 + (favourite ? "favourite:yes " : "")
-                + words.stream()
-                        .map(word -> word.indexOf(' ') > 0 && word.matches("-?[a-z]+[:=].*") ? '"' + word + '"' : word)
-                        .collect(Collectors.joining(" "));
+                + words.stream().map(FindCommand::asTyped).collect(Collectors.joining(" "));
+    }
+
+    /** A value with blanks was in quotes; several conditions, or a condition and words, are read as they stand. */
+    private static String asTyped(String word) {
+        boolean one = word.indexOf(' ') > 0
+                && word.indexOf('"') < 0
+                && ONE_VALUE.matcher(word).matches()
+                && !FURTHER.matcher(word).find();
+        return one ? '"' + word + '"' : word;
+    }
+
+    /** Conditions may begin with a dash; what begins with two, or is one letter, is an option nobody knows. */
+    private void refuseOptions() {
+        for (String word : words) {
+            if (word.startsWith("--") || word.matches("-[A-Za-z]?")) {
+                throw new CommandLine.ParameterException(spec.commandLine(), Phrase.of("cli.there-is-no-option", word));
+            }
+        }
     }
 }

@@ -3,15 +3,18 @@ package yondershelf.cli;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import yondershelf.catalogue.Catalogue;
+import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.search.Hits;
+import yondershelf.search.Key;
 import yondershelf.search.Query;
 
 /** What looks like something. */
@@ -27,14 +30,20 @@ final class LikeCommand extends Base {
     @Option(names = "--limit", paramLabel = "N", description = "${bundle:cli.at-most-n-hits-default}")
     int limit = 20;
 
+    @Option(names = "--library", paramLabel = "L", description = "${bundle:cli.only-in-this-library}")
+    @Nullable
+    String library;
+
     @Option(names = "--known", description = "${bundle:cli.look-at-nothing-that-nobody}")
-    boolean known;
+    boolean knownOnly;
 
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Set<Kind> wanted = kinds(kinds);
         Catalogue catalogue = catalogue(reader);
-        if (!known) {
+        KnownLibrary only = library == null ? null : known(catalogue, library);
+        Key asked = null;
+        if (!knownOnly) {
             catalogue.look(work);
         }
         String like = thing;
@@ -42,12 +51,16 @@ final class LikeCommand extends Base {
             Path file = Path.of(thing).toAbsolutePath().normalize();
             Shown asset = key(catalogue, file).flatMap(catalogue::shown).orElse(null);
             like = asset == null ? catalogue.likePicture(file) : asset.asset().id();
+            if (asset != null) {
+                asked = asset.key();
+            }
             if (asset != null && wanted.isEmpty()) {
                 wanted.add(asset.asset().kind());
             }
         }
-        Hits hits = catalogue.find(Query.EVERYTHING.withKinds(wanted).withLike(like));
-        var node = tell(catalogue, hits, limit);
+        Query query = Query.EVERYTHING.withKinds(wanted).withLike(like);
+        Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
+        var node = tell(catalogue, hits, limit, asked);
         if (json) {
             printJson(node);
         }

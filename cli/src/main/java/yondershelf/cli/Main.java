@@ -74,6 +74,9 @@ public final class Main implements Runnable {
         Phrase.speak(language(args));
         CommandLine line = new CommandLine(new Main());
         line.setResourceBundle(Phrase.bundle());
+        // a condition like -tag:wood is no option
+        line.getSubcommands()
+                .forEach((name, command) -> command.setUnmatchedOptionsArePositionalParams(name.equals("find")));
         line.setOut(out);
         line.setErr(err);
         line.setExecutionExceptionHandler((e, command, parsed) -> {

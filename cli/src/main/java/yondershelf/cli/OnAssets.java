@@ -36,7 +36,8 @@ abstract class OnAssets extends Base {
         return query == null ? named(catalogue) : found(catalogue, query);
     }
 
-    private static List<Key> found(Catalogue catalogue, String where) throws ProblemException {
+    private List<Key> found(Catalogue catalogue, String where) throws ProblemException {
+        lookFirst(catalogue, false);
         Query query = QueryText.parse(where, word -> catalogue.named(word).map(KnownLibrary::id));
         Hits hits = catalogue.find(query);
         return hits.page(0, hits.total());

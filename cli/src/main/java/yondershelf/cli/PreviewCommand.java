@@ -4,6 +4,10 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -20,14 +24,13 @@ import yondershelf.render.Shader;
 import yondershelf.render.Shaders;
 import yondershelf.words.Phrase;
 
-/** Takes a preview of one file. */
+/** Takes previews of files. */
 @Command(name = "preview", description = "${bundle:cli.take-a-preview-of-one}", mixinStandardHelpOptions = true)
 final class PreviewCommand extends Base {
     private static final int LARGEST = 4096;
 
-    @Parameters(paramLabel = "FILE", description = "${bundle:cli.a-model-material-hdri-or}")
-    @SuppressWarnings("NullAway.Init")
-    Path file;
+    @Parameters(paramLabel = "FILE", arity = "1..*", description = "${bundle:cli.a-model-material-hdri-or}")
+    List<Path> files = List.of();
 
     @Option(
             names = "--out",
@@ -47,6 +50,49 @@ final class PreviewCommand extends Base {
                     spec.commandLine(), Phrase.of("cli.size-goes-from-16-to", LARGEST));
         }
         Booth booth = new Booth(new Shaders(reader));
+        List<ObjectNode> all = new ArrayList<>();
+        Set<Path> written = new HashSet<>();
+        for (Path file : files) {
+            work.progress(all.size(), files.size(), file.toString());
+            if (files.size() == 1) {
+                all.add(preview(file, target, booth, reader));
+            } else {
+                try {
+                    all.add(preview(file, inFolder(file, written), booth, reader));
+                } catch (ProblemException e) {
+                    // of many, one that fails costs itself
+                    report(e.problem());
+                }
+            }
+        }
+        if (json && files.size() == 1) {
+            printJson(all.get(0));
+        } else if (json) {
+            ObjectNode node = object();
+            all.forEach(node.putArray("previews")::add);
+            printJson(node);
+        }
+    }
+
+    /** A name of its own for each, in the folder that is named. */
+    private Path inFolder(Path file, Set<Path> written) throws ProblemException {
+        String name = String.valueOf(file.getFileName())
+                .replaceFirst("\\.[^.#]*(?=$|#)", "")
+                .replace('#', ' ');
+        Path out = target.resolve(name + ".png");
+        for (int n = 2; !written.add(out); n++) {
+            out = target.resolve(name + " " + n + ".png");
+        }
+        try {
+            Files.createDirectories(target);
+        } catch (IOException e) {
+            throw Problem.of(target, Phrase.of("cli.the-preview-could-not-be", e.getMessage()))
+                    .raise(e);
+        }
+        return out;
+    }
+
+    private ObjectNode preview(Path file, Path out, Booth booth, IsolatedReader reader) throws ProblemException {
         OneFile one = OneFile.of(file);
         Picture picture = switch (one.kind(reader)) {
             case MATERIAL ->
@@ -70,17 +116,16 @@ final class PreviewCommand extends Base {
                     .raise();
         }
         try {
-            Files.write(target, Formats.png(booth.onBackdrop(picture)));
+            Files.write(out, Formats.png(booth.onBackdrop(picture)));
         } catch (IOException e) {
-            throw Problem.of(target, Phrase.of("cli.the-preview-could-not-be", e.getMessage()))
+            throw Problem.of(out, Phrase.of("cli.the-preview-could-not-be", e.getMessage()))
                     .raise(e);
         }
         ObjectNode node = object();
-        node.put("file", file.toString()).put("out", target.toString()).put("size", size);
-        if (json) {
-            printJson(node);
-        } else {
-            say(target.toString());
+        node.put("file", file.toString()).put("out", out.toString()).put("size", size);
+        if (!json) {
+            say(out.toString());
         }
+        return node;
     }
 }

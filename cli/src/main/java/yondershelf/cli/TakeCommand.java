@@ -6,8 +6,10 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -124,8 +126,13 @@ final class TakeCommand extends Base {
                     report(Problem.of(item.at(item.main()), item.reason()));
                 }
             }
+            // a text that told who made it was not left out for nothing
+            Set<String> read = plan.items().stream().map(i -> i.credit().from()).collect(Collectors.toSet());
             for (Sorted.Skipped skipped : plan.skipped()) {
-                report(Problem.of(skipped.path(), skipped.reason()));
+                String path = skipped.path().replace('\\', '/');
+                if (!read.contains(path.substring(path.lastIndexOf('/') + 1))) {
+                    report(Problem.of(skipped.path(), skipped.reason()));
+                }
             }
             if (json) {
                 printJson(node);

@@ -88,7 +88,6 @@ class BadInputTest {
                 "mend Props --only nonsense",
                 "library",
                 "library add",
-                "facts a b",
                 "check --no-such-option Props"
             })
     void wrongUsageIsTwoAndSaysHow(String line) throws Exception {

@@ -224,8 +224,18 @@ final class Planner {
         Placing flat = new Placing(root, "", wishes.flat() ? Flattening.levels(found) : List.of());
         Map<String, Path> coming = new LinkedHashMap<>();
         found.forEach(i -> i.files().forEach(f -> coming.put(flat.below(f.path()), root.resolve(f.path()))));
-        String target = targets.free(IntakePlan.joined(folder, base), coming);
+        String target = targets.free(into(base), coming);
         plan(found, new Placing(root, target, flat.dropped()), credits(root, files));
+    }
+
+    /** Where what is called so goes; into a folder of its own name it goes as it is, not once more below it. */
+    private String into(String base) {
+        String last = folder.substring(folder.lastIndexOf('/') + 1);
+        int slash = base.indexOf('/');
+        String first = slash < 0 ? base : base.substring(0, slash);
+        return !last.isEmpty() && first.equalsIgnoreCase(last)
+                ? folder + base.substring(first.length())
+                : IntakePlan.joined(folder, base);
     }
 
     private void plan(List<SortedItem> found, Placing placing, Map<String, Credit> credits) {

@@ -29,6 +29,8 @@ import yondershelf.words.Phrase;
 public final class QueryText {
     private static final Pattern CONDITION = Pattern.compile("(-?)([a-z]+)(:|<=|>=|=|<|>)(.+)", Pattern.DOTALL);
 
+    private static final Pattern UNFINISHED = Pattern.compile("-?([a-z]+)(?::|<=|>=|=|<|>)");
+
     private static final String LIKE = "like:";
 
     private QueryText() {}
@@ -48,6 +50,14 @@ public final class QueryText {
                 continue;
             }
             Matcher condition = CONDITION.matcher(term);
+            Matcher unfinished = UNFINISHED.matcher(term);
+            if (unfinished.matches() && Field.of(unfinished.group(1)).isPresent()) {
+                throw new Problem(
+                                term,
+                                Phrase.of("search.it-does-not-say-what"),
+                                Phrase.of("search.write-a-value-behind-it"))
+                        .raise();
+            }
             if (condition.matches()) {
                 query = with(query, condition, library);
             } else {
