@@ -111,7 +111,7 @@ final class Screenshots {
             workspace.view().set(Workspace.View.MEND);
         });
         fine(() -> save(target.resolve("mend.png")));
-        settled(() -> workspace.faults().mend(workspace.faults().findings().get()));
+        settled(() -> workspace.faults().mendAll());
         settled(() -> {
             window.showRuns(true);
             window.mayClose(() -> {});

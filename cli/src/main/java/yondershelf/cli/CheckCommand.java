@@ -49,6 +49,7 @@ final class CheckCommand extends OnLibrary {
         node.put("path", finding.path());
         node.put("evidence", finding.evidence());
         node.put("remedy", remedy == null ? null : remedy.sentence());
+        node.put("doubt", remedy == null || remedy.doubt().isEmpty() ? null : remedy.doubt());
         return node;
     }
 }

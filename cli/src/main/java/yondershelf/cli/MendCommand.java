@@ -50,7 +50,7 @@ final class MendCommand extends OnLibrary {
         catalogue.scan(library, work);
         List<Finding> all = Mend.check(library, reader, work);
         List<Finding> chosen = all.stream()
-                .filter(f -> f.remedy() != null && (code == null || f.code() == code))
+                .filter(f -> f.mendsByItself() && (code == null || f.code() == code))
                 .toList();
         String run = chosen.isEmpty() ? null : Mend.apply(library, chosen, work).orElse(null);
         if (run != null) {
@@ -69,7 +69,16 @@ final class MendCommand extends OnLibrary {
                 .filter(f -> code == null || f.code() == code)
                 .forEach(f -> {
                     left.add(CheckCommand.describe(f));
-                    say(spec.commandLine().getErr(), Phrase.of("cli.no-safe-remedy-is-known", f.path(), f.evidence()));
+                    Finding.Remedy proposed = f.remedy();
+                    say(
+                            spec.commandLine().getErr(),
+                            proposed == null
+                                    ? Phrase.of("cli.no-safe-remedy-is-known", f.path(), f.evidence())
+                                    : Phrase.of(
+                                            "cli.proposed-but-doubtful",
+                                            f.path(),
+                                            proposed.sentence(),
+                                            proposed.doubt()));
                     markHit();
                 });
         print(node, Phrase.of("cli.mended", chosen.size(), run == null ? "" : Phrase.of("cli.undo-with-undo", run)));

@@ -17,8 +17,15 @@ public final class WavefrontReferences {
      *
      * @param from its first byte
      * @param to the byte after its last
+     * @param isWhole true when it is all that stands behind its keyword
+     * @param isLibrary true for a library of materials, false for a picture
      */
-    public record Named(int from, int to, String text) {}
+    public record Named(int from, int to, String text, boolean isWhole, boolean isLibrary) {}
+
+    /** Those of them that are libraries of materials. */
+    public static List<Named> libraries(byte[] file) {
+        return of(file).stream().filter(Named::isLibrary).toList();
+    }
 
     /**
      * All of a file, in its order. A line of libraries may be one name with blanks in it, or several names: both are given, the whole
@@ -56,14 +63,14 @@ public final class WavefrontReferences {
             return;
         }
         if (keyword.equals("mtllib")) {
-            add(text, rest, end, out);
+            add(text, rest, end, true, true, out);
             names(text, rest, end, out);
         } else if (WavefrontMaterials.isMap(keyword)) {
             int options = end
                     - rest
                     - WavefrontMap.parse(text.substring(rest, end)).file().length();
             if (rest + options < end) {
-                add(text, rest + options, end, out);
+                add(text, rest + options, end, true, false, out);
             }
         }
     }
@@ -76,7 +83,7 @@ public final class WavefrontReferences {
                 end++;
             }
             if (end < to || at > from) {
-                add(text, at, end, out);
+                add(text, at, end, false, true, out);
             }
             at = skip(text, end, to);
         }
@@ -90,8 +97,8 @@ public final class WavefrontReferences {
         return at;
     }
 
-    private static void add(String text, int from, int to, List<Named> out) {
+    private static void add(String text, int from, int to, boolean whole, boolean library, List<Named> out) {
         byte[] bytes = text.substring(from, to).getBytes(StandardCharsets.ISO_8859_1);
-        out.add(new Named(from, to, new String(bytes, StandardCharsets.UTF_8)));
+        out.add(new Named(from, to, new String(bytes, StandardCharsets.UTF_8), whole, library));
     }
 }

@@ -26,6 +26,7 @@ public record Finding(
 
     /** What is wrong. */
     public enum Code {
+        MATERIALS_MISSING("materials-missing"),
         TEXTURE_MISSING("texture-missing"),
         TEXTURE_BROKEN("texture-broken"),
         REFERENCE_ABSOLUTE("reference-absolute"),
@@ -73,11 +74,32 @@ public record Finding(
      * @param sentence what will be done, for a person
      * @param source the file it draws on, below the library's root, or null
      * @param changes what it does to files
+     * @param doubts why it is only proposed, and never applied together with others; empty for one that is beyond doubt
      */
-    public record Remedy(String sentence, @Nullable String source, List<Change> changes) {
+    public record Remedy(
+            String sentence,
+            @Nullable String source,
+            List<Change> changes,
+            @Nullable List<String> doubts) {
         public Remedy {
             changes = List.copyOf(changes);
+            doubts = doubts == null ? List.of() : List.copyOf(doubts);
         }
+
+        /** One that is beyond doubt. */
+        public Remedy(String sentence, @Nullable String source, List<Change> changes) {
+            this(sentence, source, changes, List.of());
+        }
+
+        /** Why it is only proposed, in one sentence; empty for one that is beyond doubt. */
+        public String doubt() {
+            return doubts == null ? "" : String.join("; ", doubts);
+        }
+    }
+
+    /** True when it has a remedy that may be applied without looking at it. */
+    public boolean mendsByItself() {
+        return remedy != null && remedy.doubt().isEmpty();
     }
 
     /**

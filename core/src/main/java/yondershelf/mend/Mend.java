@@ -36,7 +36,7 @@ import yondershelf.work.Work;
 /** Checks a scanned library for faults and applies remedies. */
 public final class Mend {
     /** Verdicts by other rules do not count. */
-    private static final String RULES = "2";
+    private static final String RULES = "3";
 
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final int KEEP_EVERY = 50;
@@ -207,6 +207,7 @@ public final class Mend {
         checkEndings(asset);
         Path main = library.resolve(asset.path());
         if (asset.kind() == Kind.MODEL) {
+            findings.addAll(MaterialLibraries.check(library, asset));
             checkMaps(asset, () -> reader.readModel(main).materials(), search);
         } else if (Rewriter.type(asset.path()) == FileType.MATERIALX) {
             checkMaps(asset, () -> reader.readMaterials(main).materials(), search);
@@ -385,7 +386,10 @@ public final class Mend {
             }
             if (!changes.isEmpty()) {
                 return new Finding.Remedy(
-                        Phrase.of("mend.point-the-model-at", found.path(), found.why()), found.path(), changes);
+                        Phrase.of("mend.point-the-model-at", found.path(), found.why()),
+                        found.path(),
+                        changes,
+                        found.doubts());
             }
             Path wanted = image.file();
             if (wanted != null && wanted.startsWith(library.root()) && !Files.exists(wanted)) {
@@ -393,7 +397,8 @@ public final class Mend {
                 return new Finding.Remedy(
                         Phrase.of("mend.copy-to-where-the-model", found.path(), target, found.why()),
                         found.path(),
-                        List.of(new Finding.Change(target, "", found.path())));
+                        List.of(new Finding.Change(target, "", found.path())),
+                        found.doubts());
             }
         } catch (IOException e) {
             // the model was read a moment ago; without its bytes there is nothing safe to offer

@@ -1,11 +1,14 @@
 package yondershelf.mend;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
@@ -15,6 +18,7 @@ import yondershelf.content.TextureUse;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
 import yondershelf.library.Library;
+import yondershelf.sorting.GenericName;
 import yondershelf.words.Phrase;
 
 /** Looks for a moved texture elsewhere in the library: by name first, then by whether its content fits. */
@@ -23,8 +27,15 @@ final class TextureSearch {
     private final ContentReader reader;
     private @Nullable Map<String, List<String>> byName;
 
-    /** @param score the higher, the better; below zero the content speaks against it */
-    record Candidate(String path, int score, String why) {}
+    /**
+     * @param score the higher, the better; below zero the content speaks against it
+     * @param doubts why it may be a stranger all the same
+     */
+    record Candidate(String path, int score, String why, List<String> doubts) {
+        Candidate(String path, int score, String why) {
+            this(path, score, why, List.of());
+        }
+    }
 
     TextureSearch(Library library, ContentReader reader) {
         this.library = library;
@@ -60,13 +71,57 @@ final class TextureSearch {
     @Nullable
     Candidate find(String reference, Role role, Map<Role, TextureUse> siblings, String modelPath) {
         Candidate best = null;
+        List<Candidate> fitting = new ArrayList<>();
         for (String path : byName().getOrDefault(name(reference), List.of())) {
             Candidate candidate = judge(path, role, siblings, modelPath);
-            if (candidate.score >= 0 && (best == null || candidate.score > best.score)) {
-                best = candidate;
+            if (candidate.score >= 0) {
+                fitting.add(candidate);
+                best = best == null || candidate.score > best.score ? candidate : best;
             }
         }
-        return best;
+        return best == null
+                ? null
+                : new Candidate(best.path, best.score, best.why, doubts(best, fitting, reference, modelPath));
+    }
+
+    /** A wrong picture costs more than a question: what has rivals, a name anything could have, or another owner is only proposed. */
+    private List<String> doubts(Candidate best, List<Candidate> fitting, String reference, String modelPath) {
+        List<String> out = new ArrayList<>();
+        List<String> rivals = fitting.stream()
+                .map(Candidate::path)
+                .filter(path -> !path.equals(best.path) && !isSame(path, best.path))
+                .toList();
+        if (!rivals.isEmpty()) {
+            out.add(Phrase.of("mend.there-are-others-of-its-name", String.join(", ", rivals)));
+        }
+        if (GenericName.isOne(name(reference))) {
+            out.add(Phrase.of("mend.many-things-have-pictures-called-so"));
+        }
+        owner(best.path, modelPath).ifPresent(other -> out.add(Phrase.of("mend.it-belongs-to-already", other)));
+        return out;
+    }
+
+    private boolean isSame(String a, String b) {
+        try {
+            return Files.mismatch(library.resolve(a), library.resolve(b)) < 0;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** Another model, in another folder, that names the picture. */
+    private Optional<String> owner(String picture, String modelPath) {
+        for (String source : library.store().sources(picture)) {
+            if (!folder(source).equals(folder(modelPath))) {
+                return Optional.of(source);
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static String folder(String path) {
+        int slash = path.lastIndexOf('/');
+        return slash < 0 ? "" : path.substring(0, slash);
     }
 
     private Candidate judge(String path, Role role, Map<Role, TextureUse> siblings, String modelPath) {

@@ -13,6 +13,7 @@ import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteErrorCode;
+import org.sqlite.SQLiteException;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
@@ -152,13 +153,23 @@ final class Connections implements AutoCloseable {
 
     /**
      * True when the database itself is damaged or gone, and making it anew is the remedy. A drive that fails or lets nothing be
-     * written says nothing of what lies on it.
+     * written says nothing of what lies on it; a file that is shorter than it says is damaged.
      */
     private static boolean isLost(SQLException e) {
         int code = e.getErrorCode() & 0xff;
         return code == SQLiteErrorCode.SQLITE_CORRUPT.code
                 || code == SQLiteErrorCode.SQLITE_NOTADB.code
+                || isCutShort(e)
                 || String.valueOf(e.getMessage()).contains("no such table");
+    }
+
+    private static boolean isCutShort(SQLException e) {
+        return e instanceof SQLiteException own && own.getResultCode() == SQLiteErrorCode.SQLITE_IOERR_SHORT_READ;
+    }
+
+    /** True when it is worth looking whether the database is lost. */
+    private static boolean isDoubtful(SQLException e) {
+        return isLost(e) || (e.getErrorCode() & 0xff) == SQLiteErrorCode.SQLITE_IOERR.code;
     }
 
     @Nullable
@@ -184,7 +195,7 @@ final class Connections implements AutoCloseable {
             try {
                 return locked(body);
             } catch (SQLException e) {
-                if (!isLost(e)) {
+                if (!isDoubtful(e)) {
                     throw e;
                 }
                 renew(before, e);
@@ -225,7 +236,7 @@ final class Connections implements AutoCloseable {
                 requirePresent();
                 transact(body);
             } catch (SQLException e) {
-                if (!isLost(e)) {
+                if (!isDoubtful(e)) {
                     throw e;
                 }
                 renew(before, e);

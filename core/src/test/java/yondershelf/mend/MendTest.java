@@ -2,6 +2,7 @@ package yondershelf.mend;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertThrows;
@@ -282,5 +283,83 @@ class MendTest {
             assertEquals("newmtl m\nmap_Kd old.png\n", Files.readString(folder.resolve("m" + i + ".mtl")));
         }
         assertEquals(List.of(), FileActs.runs(library));
+    }
+
+    private static Finding only(List<Finding> findings) {
+        assertEquals(1, findings.size(), findings.toString());
+        return findings.get(0);
+    }
+
+    /** What has a rival of other content, a name anything could have, or another owner is proposed with its reason, never more. */
+    @Test
+    void strangersAreOnlyProposed() throws Exception {
+        Files.createDirectories(folder.resolve("one"));
+        Files.createDirectories(folder.resolve("two"));
+        obj("newmtl wood\nmap_Kd maps/plank_oak.png\n");
+        Files.write(folder.resolve("one/plank_oak.png"), flat(120, 80, 40));
+        assertTrue(only(check()).mendsByItself());
+        // the same bytes twice are no rival
+        Files.write(folder.resolve("two/plank_oak.png"), flat(120, 80, 40));
+        assertTrue(only(check()).mendsByItself());
+        Files.write(folder.resolve("two/plank_oak.png"), flat(10, 20, 200));
+        Finding rivals = only(check());
+        assertFalse(rivals.mendsByItself());
+        Finding.Remedy proposed = rivals.remedy();
+        assertNotNull(proposed);
+        assertTrue(proposed.doubt().contains("others of its name"), proposed.doubt());
+        // applied by word, it is as any other
+        assertTrue(Mend.apply(library, List.of(rivals), Work.SILENT).isPresent());
+        assertEquals(List.of(), check());
+    }
+
+    @Test
+    void namesOfAnythingAreOnlyProposed() throws Exception {
+        Files.createDirectories(folder.resolve("one"));
+        for (String name : List.of("albedo0.png", "texture_01.png", "3.png", "BaseColor.png", "T_normal_2k.png")) {
+            obj("newmtl wood\nmap_Kd maps/" + name + "\n");
+            Files.write(folder.resolve("one").resolve(name), flat(120, 80, 40));
+            assertFalse(only(check()).mendsByItself(), name);
+            Files.delete(folder.resolve("one").resolve(name));
+        }
+    }
+
+    @Test
+    void whatAnotherModelOwnsIsOnlyProposed() throws Exception {
+        Files.createDirectories(folder.resolve("boat"));
+        obj("newmtl wood\nmap_Kd maps/plank_oak.png\n");
+        Files.writeString(folder.resolve("boat/boat.obj"), "mtllib boat.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");
+        Files.writeString(folder.resolve("boat/boat.mtl"), "newmtl hull\nmap_Kd plank_oak.png\n");
+        Files.write(folder.resolve("boat/plank_oak.png"), flat(120, 80, 40));
+        Finding owned = only(check());
+        assertFalse(owned.mendsByItself());
+        assertTrue(java.util.Objects.requireNonNull(owned.remedy()).doubt().contains("boat/"), owned.toString());
+    }
+
+    /** Without its library of materials a model is grey: that is said, and mended where only the capitals differ. */
+    @Test
+    void missingLibrariesOfMaterialsAreTold() throws Exception {
+        obj("newmtl wood\nKd 1 0 0\n");
+        assertEquals(List.of(), check());
+        Files.move(folder.resolve("props/crate.mtl"), folder.resolve("props/Crate.MTL"));
+        Finding cased = only(check());
+        assertEquals(Finding.Code.MATERIALS_MISSING, cased.code());
+        String run = Mend.apply(library, List.of(cased), Work.SILENT).orElseThrow();
+        assertEquals(List.of(), check());
+        assertTrue(Files.readString(folder.resolve("props/crate.obj")).contains("mtllib Crate.MTL\n"));
+        FileActs.undo(library, run);
+        Files.delete(folder.resolve("props/Crate.MTL"));
+        Finding gone = only(check());
+        assertEquals(Finding.Code.MATERIALS_MISSING, gone.code());
+        assertNull(gone.remedy());
+        // several on one line, one of them with a blank in its name
+        Files.writeString(folder.resolve("props/my crate.mtl"), "newmtl wood\n");
+        Files.writeString(folder.resolve("props/b.mtl"), "newmtl b\n");
+        String model = Files.readString(folder.resolve("props/crate.obj"));
+        for (String line : List.of("mtllib my crate.mtl", "mtllib b.mtl", "mtllib b.mtl b.mtl")) {
+            Files.writeString(folder.resolve("props/crate.obj"), model.replaceAll("(?m)^mtllib.*$", line));
+            assertEquals(List.of(), check(), line);
+        }
+        Files.writeString(folder.resolve("props/crate.obj"), model.replaceAll("(?m)^mtllib.*$", "mtllib b.mtl c.mtl"));
+        assertTrue(only(check()).summary().contains("c.mtl"));
     }
 }

@@ -73,6 +73,11 @@ public final class Faults {
                 this::show);
     }
 
+    /** Applies all remedies that are beyond doubt; what is only proposed waits for somebody to look at it. */
+    public void mendAll() {
+        mend(findings().get().stream().filter(Finding::mendsByItself).toList());
+    }
+
     /** Applies remedies, grouped by library, as one act that can be undone. */
     public void mend(List<Finding> chosen) {
         Map<Library, List<Finding>> groups = new LinkedHashMap<>();

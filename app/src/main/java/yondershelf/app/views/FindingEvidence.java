@@ -85,7 +85,9 @@ final class FindingEvidence extends BorderPane {
         remedy.setText(
                 fix == null
                         ? Phrase.of("views.no-safe-remedy-is-known")
-                        : Phrase.of("views.remedy", lower(fix.sentence())));
+                        : fix.doubt().isEmpty()
+                                ? Phrase.of("views.remedy", lower(fix.sentence()))
+                                : Phrase.of("views.proposed", lower(fix.sentence()), fix.doubt()));
         workspace.catalogue().asset(finding.asset()).ifPresent(asset -> {
             PreviewLoader.Shown shown = loader.get(asset);
             asItIs.show(shown == null ? null : shown.image());

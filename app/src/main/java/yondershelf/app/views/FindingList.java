@@ -118,9 +118,13 @@ final class FindingList extends ListView<FindingList.Line> {
         seen.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(seen, Priority.ALWAYS);
         Label fix = new Label(
-                finding.remedy() == null ? Phrase.of("views.no-safe-remedy") : Phrase.of("views.remedy-found"));
+                finding.remedy() == null
+                        ? Phrase.of("views.no-safe-remedy")
+                        : finding.mendsByItself()
+                                ? Phrase.of("views.remedy-found")
+                                : Phrase.of("views.remedy-proposed"));
         fix.setMinWidth(Region.USE_PREF_SIZE);
-        fix.getStyleClass().add(finding.remedy() == null ? "faint" : "good");
+        fix.getStyleClass().add(finding.mendsByItself() ? "good" : "faint");
         HBox row = Gap.WIDE.row(what, seen, fix);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("row");

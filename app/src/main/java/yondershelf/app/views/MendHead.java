@@ -29,8 +29,7 @@ final class MendHead extends HBox {
         all.setId("mend-all");
         all.getStyleClass().add("main-act");
         all.setTooltip(new Tooltip(Phrase.of("views.apply-all-remedies-that-are")));
-        all.setOnAction(
-                e -> workspace.faults().mend(workspace.faults().findings().get()));
+        all.setOnAction(e -> workspace.faults().mendAll());
         earlier.getStyleClass().add("quiet");
         earlier.setId("earlier");
         earlier.setTooltip(new Tooltip(Phrase.of("views.all-changes-made-to-files")));
@@ -46,7 +45,7 @@ final class MendHead extends HBox {
 
     /** @param runs true while earlier changes stand below */
     void show(List<Finding> findings, boolean runs) {
-        long mendable = findings.stream().filter(f -> f.remedy() != null).count();
+        long mendable = findings.stream().filter(Finding::mendsByItself).count();
         earlier.setText(runs ? Phrase.of("views.findings") : Phrase.of("views.earlier-changes"));
         heading.setText(
                 runs
