@@ -8,6 +8,8 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import javafx.stage.Window;
+import javafx.scene.control.Labeled;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.scene.control.Button;
@@ -214,6 +216,7 @@ final class Screenshots {
             Step step = steps.peek();
             int samples = step == null ? 0 : step.samples;
             boolean busy = workspace.jobs().list().stream().anyMatch(j -> !j.isOver())
+                    || isLooking()
                     || window.table().picture().samples() < samples;
             boolean late = System.nanoTime() - waitingSince > LONGEST_SECONDS * 1_000_000_000L;
             if (busy && !late) {
@@ -229,6 +232,15 @@ final class Screenshots {
             next();
         });
         pause.play();
+    }
+
+    /** True while something on the screen only says that it is being looked for: no picture is taken of that. */
+    static boolean isLooking() {
+        String looking = Phrase.of("app.looking");
+        return Window.getWindows().stream()
+                .filter(w -> w.isShowing() && w.getScene() != null)
+                .flatMap(w -> w.getScene().getRoot().lookupAll(".label").stream())
+                .anyMatch(n -> n instanceof Labeled label && looking.equals(label.getText()));
     }
 
     private Optional<Asset> named(String name) {

@@ -205,4 +205,50 @@ class TableWindowTest extends OneWindow {
             assertTrue(camera.distance() > 0.5 && camera.distance() < 50, "near enough: " + camera.distance());
         });
     }
+
+    /** After something was put down the keys are the table's: Ctrl+Z takes it back, not a letter of the search. */
+    @Test
+    void theKeysFollowWhatIsPutDown() throws Exception {
+        on.drag("Workbench", on.onTable(0.5, 0.7), "the bench stands", () -> on.standing() == 1);
+        String typed = onFx(() -> on.workspace.query().get().words());
+        on.press(KeyCode.CONTROL, KeyCode.Z);
+        on.awaitStanding("taken back", 0);
+        assertEquals(typed, onFx(() -> on.workspace.query().get().words()), "the search is as it was");
+    }
+
+    /** The scene's name is whole beside the sign that it is not saved, however little room there is. */
+    @Test
+    void theNameOfTheSceneIsWhole() throws Exception {
+        on.drag("Workbench", on.onTable(0.5, 0.7), "the bench stands", () -> on.standing() == 1);
+        javafx.scene.control.TextField name =
+                onFx(() -> (javafx.scene.control.TextField) on.window.lookup(".scene-name"));
+        javafx.scene.control.Label mark = onFx(() -> (javafx.scene.control.Label) on.window.lookup("#unsaved"));
+        assertTrue(onFx(mark::isVisible));
+        for (String called : java.util.List.of("Station yard", "Harbour lamps, dusk")) {
+            run(() -> name.setText(called));
+            await("room for " + called, () -> {
+                javafx.scene.text.Text text = new javafx.scene.text.Text(called);
+                text.setFont(name.getFont());
+                return name.getWidth() - name.getInsets().getLeft() - name.getInsets().getRight()
+                        >= text.getLayoutBounds().getWidth();
+            });
+        }
+    }
+
+    /** A picture of the window waits as long as a menu only says that it is looking. */
+    @Test
+    void picturesWaitForWhatTheyAreFor() throws Exception {
+        javafx.scene.control.MenuButton filters =
+                onFx(() -> (javafx.scene.control.MenuButton) on.window.lookup("#filters"));
+        run(() -> {
+            filters.getItems()
+                    .setAll(new javafx.scene.control.MenuItem(yondershelf.words.Phrase.of("app.looking")));
+            filters.setOnShowing(null);
+            filters.show();
+        });
+        await("the menu says that it looks", Screenshots::isLooking);
+        run(() -> filters.getItems().setAll(new javafx.scene.control.MenuItem("rating")));
+        await("it has found something", () -> !Screenshots.isLooking());
+        run(filters::hide);
+    }
 }

@@ -54,6 +54,8 @@ final class Arrivals {
             e.setDropCompleted(true);
             e.consume();
             stop();
+            // the keys go on with what was put down, not with what was searched for
+            picture.requestFocus();
             letGo(asset, place, way);
         }
     }

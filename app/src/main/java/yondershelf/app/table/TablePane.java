@@ -4,6 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.scene.text.Text;
+import javafx.scene.control.OverrunStyle;
+import javafx.beans.binding.Bindings;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -54,8 +57,10 @@ public final class TablePane extends BorderPane {
         name.getStyleClass().add("scene-name");
         name.setAccessibleText(Phrase.of("table.name-of-the-scene"));
         name.setTooltip(new Tooltip(Phrase.of("table.name-of-the-scene")));
-        // what is left of the row is its
+        // what is left of the row is its, and all of it is read
         name.setPrefColumnCount(5);
+        name.minWidthProperty()
+                .bind(Bindings.createDoubleBinding(this::nameWidth, name.textProperty(), name.fontProperty()));
         name.setOnAction(e -> rename());
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
@@ -89,7 +94,9 @@ public final class TablePane extends BorderPane {
         Label mark = new Label(Phrase.of("table.not-saved"));
         mark.setId("unsaved");
         mark.getStyleClass().add("unsaved");
-        mark.setMinWidth(Region.USE_PREF_SIZE);
+        // where both find no room its sign is enough
+        mark.setMinWidth(0);
+        mark.setTextOverrun(OverrunStyle.CLIP);
         mark.setTooltip(new Tooltip(Phrase.of("table.the-scene-holds-what-its")));
         mark.visibleProperty().bind(workspace.openScene().unsaved());
         mark.managedProperty().bind(mark.visibleProperty());
@@ -106,6 +113,14 @@ public final class TablePane extends BorderPane {
             picture.frame();
         });
         sceneChanged();
+    }
+
+    /** What the scene's name takes, up to some 20 letters. */
+    private double nameWidth() {
+        Text text = new Text(name.getText());
+        text.setFont(name.getFont());
+        double letter = name.getFont().getSize();
+        return Math.min(text.getLayoutBounds().getWidth(), 12 * letter) + 2 * letter;
     }
 
     private static void hint(Button button, String word, Optional<String> what, String keys) {
