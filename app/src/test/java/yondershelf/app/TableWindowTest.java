@@ -229,7 +229,9 @@ class TableWindowTest extends OneWindow {
             await("room for " + called, () -> {
                 javafx.scene.text.Text text = new javafx.scene.text.Text(called);
                 text.setFont(name.getFont());
-                return name.getWidth() - name.getInsets().getLeft() - name.getInsets().getRight()
+                return name.getWidth()
+                                - name.getInsets().getLeft()
+                                - name.getInsets().getRight()
                         >= text.getLayoutBounds().getWidth();
             });
         }
@@ -241,8 +243,7 @@ class TableWindowTest extends OneWindow {
         javafx.scene.control.MenuButton filters =
                 onFx(() -> (javafx.scene.control.MenuButton) on.window.lookup("#filters"));
         run(() -> {
-            filters.getItems()
-                    .setAll(new javafx.scene.control.MenuItem(yondershelf.words.Phrase.of("app.looking")));
+            filters.getItems().setAll(new javafx.scene.control.MenuItem(yondershelf.words.Phrase.of("app.looking")));
             filters.setOnShowing(null);
             filters.show();
         });

@@ -351,6 +351,7 @@ final class Targets {
 
     private void kept(String file, byte[] damaged) throws IOException, ProblemException {
         Files.deleteIfExists(home.resolve("home.json"));
+        Files.deleteIfExists(home.resolve("home.second.json"));
         try (Catalogue first = Catalogue.open(Home.open(home), reader)) {
             first.add(library, "");
             first.scanAll(Work.SILENT);

@@ -1,6 +1,7 @@
 package yondershelf.library;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -8,7 +9,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.store.AssetRow;
 import yondershelf.words.Phrase;
 
 /**
@@ -24,8 +24,9 @@ final class Doubles {
         Identities identities = library.identities();
         List<Edit> records = new ArrayList<>();
         List<Edit> labels = new ArrayList<>();
+        Map<String, List<String>> byPrint = byPrint(library);
         for (String id : library.missing()) {
-            Optional<String> bearer = bearer(library, id);
+            Optional<String> bearer = bearer(library, id, byPrint);
             if (bearer.isPresent()) {
                 labels.addAll(library.journal().overruling(id, bearer.get()));
                 records.add(Identities.became(id, bearer.get()));
@@ -46,16 +47,32 @@ final class Doubles {
         return unborne(library);
     }
 
-    /** The asset that is the very file a recorded one was; what only lies in its place now is another. */
-    private static Optional<String> bearer(Library library, String id) {
+    /** Ids of what is there by the fingerprint of the file that names it. */
+    private static Map<String, List<String>> byPrint(Library library) {
+        Set<String> missing = library.missing();
+        Map<String, List<String>> out = new HashMap<>();
+        if (!missing.isEmpty()) {
+            library.identities().recorded().forEach((id, place) -> {
+                if (!place.files().isEmpty()
+                        && !place.files().get(0).fingerprint().isEmpty()
+                        && !missing.contains(id)) {
+                    out.computeIfAbsent(place.files().get(0).fingerprint(), k -> new ArrayList<>())
+                            .add(id);
+                }
+            });
+        }
+        return out;
+    }
+
+    /**
+     * The asset that is the very file a recorded one was: the same bytes, and it lies or lay in the same place. What only lies there now,
+     * or only has the same bytes, is another.
+     */
+    private static Optional<String> bearer(Library library, String id, Map<String, List<String>> byPrint) {
         Place.Seen file = library.identities().place(id).files().get(0);
-        return library.store()
-                .named(file.path())
-                .map(AssetRow::id)
-                .filter(other -> library.identities().place(other).files().stream()
-                        .limit(1)
-                        .anyMatch(f ->
-                                !f.fingerprint().isEmpty() && f.fingerprint().equals(file.fingerprint())));
+        return byPrint.getOrDefault(file.fingerprint(), List.of()).stream()
+                .filter(other -> library.identities().place(other).wasAt(file.path()))
+                .findFirst();
     }
 
     /** Words about things of which no place was ever recorded, and which nobody has seen: no look will bring these back. */

@@ -325,8 +325,8 @@ final class Identities {
             // where it is not any more is no news: another machine moved it, and knows better
             boolean gone = files.get(0).fingerprint().isEmpty()
                     && !Files.exists(root.resolve(asset.files().get(0).path()), LinkOption.NOFOLLOW_LINKS);
-            if (!gone && !now.equals(before)) {
-                out.add(new Edit(asset.id(), FIELD, now.text(), true));
+            if (!gone && !now.files().equals(before.files())) {
+                out.add(new Edit(asset.id(), FIELD, now.after(before).text(), true));
             }
         }
         return out;

@@ -25,6 +25,7 @@ import yondershelf.disk.Lock;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
+import yondershelf.store.AssetRow;
 import yondershelf.store.Store;
 import yondershelf.words.Phrase;
 import yondershelf.work.Work;
@@ -372,8 +373,26 @@ public final class Library {
         description.requireWritable(own());
         List<String> ids = edits.stream().map(Edit::asset).distinct().toList();
         remember(ids);
+        requireRecorded(ids);
         journal.append(edits);
         new Sayings(journal, store).keep(ids);
+    }
+
+    /**
+     * What is said of something is kept with its place. Whose file went before its place was ever recorded cannot be found again: saying
+     * something of it is refused rather than lost.
+     */
+    private void requireRecorded(List<String> ids) throws ProblemException {
+        List<String> whole = ids.stream().map(Apart::whole).distinct().toList();
+        for (AssetRow row : store.assets(whole).values()) {
+            if (!identities.journal().speaksOf(row.id())) {
+                throw new Problem(
+                                resolve(row.path()).toString(),
+                                Phrase.of("library.it-is-not-there-any-more"),
+                                Phrase.of("library.look-through-it-again"))
+                        .raise();
+            }
+        }
     }
 
     /** True when what an edit says is so now. */

@@ -17,8 +17,11 @@ import java.util.Optional;
  * @param files the file that names it first; none when it moved to another library
  * @param movedTo the id of that library, or empty
  * @param became the id of the asset it turned out to be, or empty
+ * @param was where the file that names it lay before, the latest last: another machine may have given it another id there
  */
-record Place(List<Seen> files, String movedTo, String became) {
+record Place(List<Seen> files, String movedTo, String became, List<String> was) {
+    private static final int MOST_BEFORE = 16;
+
     private static final ObjectMapper JSON = new ObjectMapper();
 
     /**
@@ -29,10 +32,26 @@ record Place(List<Seen> files, String movedTo, String became) {
 
     Place {
         files = List.copyOf(files);
+        was = List.copyOf(was);
     }
 
     Place(List<Seen> files) {
-        this(files, "", "");
+        this(files, "", "", List.of());
+    }
+
+    /** The same, knowing where it was. */
+    Place after(Place before) {
+        List<String> all = new ArrayList<>(before.was);
+        if (!before.files.isEmpty() && !before.files.get(0).path.equals(files.get(0).path)) {
+            all.remove(before.files.get(0).path);
+            all.add(before.files.get(0).path);
+        }
+        return new Place(files, movedTo, became, all.subList(Math.max(0, all.size() - MOST_BEFORE), all.size()));
+    }
+
+    /** True for a path at which it lies, or lay. */
+    boolean wasAt(String path) {
+        return isNamedBy(path) || was.contains(path);
     }
 
     boolean isNamedBy(String path) {
@@ -40,11 +59,11 @@ record Place(List<Seen> files, String movedTo, String became) {
     }
 
     static Place movedTo(String library) {
-        return new Place(List.of(), library, "");
+        return new Place(List.of(), library, "", List.of());
     }
 
     static Place became(String id) {
-        return new Place(List.of(), "", id);
+        return new Place(List.of(), "", id, List.of());
     }
 
     /** Paths compare in Unicode's composed form: systems and sync tools change between the two. */
@@ -58,6 +77,9 @@ record Place(List<Seen> files, String movedTo, String became) {
         ObjectNode json = JSON.createObjectNode();
         ArrayNode list = json.putArray("files");
         files.forEach(f -> list.addArray().add(f.path).add(f.fingerprint));
+        if (!was.isEmpty()) {
+            was.forEach(json.putArray("was")::add);
+        }
         if (!movedTo.isEmpty()) {
             json.put("moved", movedTo);
         }
@@ -74,11 +96,13 @@ record Place(List<Seen> files, String movedTo, String became) {
             for (JsonNode file : json.path("files")) {
                 files.add(new Seen(composed(file.path(0).asText()), file.path(1).asText()));
             }
+            List<String> was = new ArrayList<>();
+            json.path("was").forEach(w -> was.add(composed(w.asText())));
             String moved = json.path("moved").asText("");
             String became = json.path("became").asText("");
             return files.isEmpty() && moved.isEmpty() && became.isEmpty()
                     ? Optional.empty()
-                    : Optional.of(new Place(files, moved, became));
+                    : Optional.of(new Place(files, moved, became, was));
         } catch (JsonProcessingException e) {
             return Optional.empty();
         }
