@@ -18,7 +18,7 @@ final class OtherPrograms {
     /** What a file is kept as. */
     static final String VARIANT = "for other programs";
 
-    private static final String ALONE = Phrase.of("sorting.only-another-program-reads-it");
+    private static final String OLDER_KTX = "ktx";
     private static final Set<String> TEXTS = Set.of(
             "txt", "md", "json", "pdf", "html", "htm", "url", "ini", "log", "xml", "rtf", "doc", "docx", "exe", "db");
 
@@ -41,7 +41,11 @@ final class OtherPrograms {
             }
             int at = model(file.path());
             if (at < 0) {
-                all.set(new Sorted.Skipped(file.path(), ALONE));
+                all.set(new Sorted.Skipped(
+                        file.path(),
+                        ending.equals(OLDER_KTX)
+                                ? Phrase.of("sorting.it-is-a-picture-in-ktx-1")
+                                : Phrase.of("sorting.its-format-is-not-read")));
                 continue;
             }
             SortedItem item = items.get(at);

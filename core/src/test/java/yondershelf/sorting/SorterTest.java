@@ -49,6 +49,23 @@ class SorterTest {
         assertEquals(Optional.empty(), Optional.ofNullable(MapName.of(file).role()));
     }
 
+    /** What is left out is left out for a true reason, whatever else lies there. */
+    @Test
+    void whatIsNotReadIsSaidTruly() throws Exception {
+        Files.createDirectories(folder.resolve("META-INF"));
+        Files.writeString(folder.resolve("META-INF/MANIFEST.MF"), "Manifest-Version: 1.0\n");
+        Files.write(
+                folder.resolve("rust.ktx"),
+                "\u00abKTX 11\u00bb\r\n".getBytes(java.nio.charset.StandardCharsets.ISO_8859_1));
+        Sorted sorted = Sorter.sort(folder, List.of("META-INF/MANIFEST.MF", "rust.ktx"), new Formats());
+        assertEquals(List.of(), sorted.items());
+        assertEquals(
+                List.of(
+                        "its format is not read here",
+                        "it is a picture in KTX 1, which is not read; save it as KTX 2, DDS or PNG"),
+                sorted.skipped().stream().map(Sorted.Skipped::reason).toList());
+    }
+
     private void picture(String path, int w, int h) throws Exception {
         Path file = folder.resolve(path);
         Files.createDirectories(file.getParent());

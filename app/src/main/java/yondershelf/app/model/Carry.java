@@ -20,6 +20,9 @@ public final class Carry {
 
     private static final DataFormat ALL_CHOSEN = new DataFormat("application/x-yonder-shelf-all-chosen");
 
+    /** What this window carries, or carried last; used from the interface thread. */
+    private static @Nullable Asset carried;
+
     private Carry() {}
 
     /** True when the asset carried stands for all that is chosen. */
@@ -35,6 +38,7 @@ public final class Carry {
     public static void start(Node from, Asset asset, boolean many, Workspace workspace, @Nullable Image image) {
         // both ways are offered, so that a modifier key can choose between them
         Dragboard board = from.startDragAndDrop(TransferMode.COPY_OR_MOVE);
+        carried = asset;
         ClipboardContent content = new ClipboardContent();
         content.put(ASSET, asset.id());
         if (many) {
@@ -80,8 +84,13 @@ public final class Carry {
 
     /** The asset on a dragboard, if any. */
     public static @Nullable Asset of(Dragboard board, Workspace workspace) {
-        return board.getContent(ASSET) instanceof String id
-                ? workspace.catalogue().asset(id).orElse(null)
-                : null;
+        if (!(board.getContent(ASSET) instanceof String id)) {
+            return null;
+        }
+        // asked for at each movement of the mouse: the store is only asked when another window carries it
+        Asset mine = carried;
+        return mine != null && mine.id().equals(id)
+                ? mine
+                : workspace.catalogue().asset(id).orElse(null);
     }
 }
