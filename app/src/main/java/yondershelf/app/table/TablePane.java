@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
@@ -59,8 +60,6 @@ public final class TablePane extends BorderPane {
         name.setTooltip(new Tooltip(Phrase.of("table.name-of-the-scene")));
         // what is left of the row is its, and all of it is read
         name.setPrefColumnCount(5);
-        name.minWidthProperty()
-                .bind(Bindings.createDoubleBinding(this::nameWidth, name.textProperty(), name.fontProperty()));
         name.setOnAction(e -> rename());
         name.focusedProperty().addListener((o, was, is) -> {
             if (!is) {
@@ -102,6 +101,17 @@ public final class TablePane extends BorderPane {
         mark.managedProperty().bind(mark.visibleProperty());
         HBox head = Gap.TIGHT.row(name, mark, undo, redo, frame, save);
         HBox.setHgrow(name, Priority.ALWAYS);
+        // the row is as wide as the table: the name gives way, not the window's edge
+        head.setMinWidth(0);
+        name.minWidthProperty()
+                .bind(Bindings.createDoubleBinding(
+                        () -> nameWidth(head),
+                        name.textProperty(),
+                        name.fontProperty(),
+                        head.widthProperty(),
+                        undo.widthProperty(),
+                        redo.widthProperty(),
+                        save.widthProperty()));
         head.setAlignment(Pos.CENTER_LEFT);
         head.getStyleClass().add("pane-head");
         setTop(head);
@@ -115,12 +125,19 @@ public final class TablePane extends BorderPane {
         sceneChanged();
     }
 
-    /** What the scene's name takes, up to some 20 letters. */
-    private double nameWidth() {
+    /** What the scene's name takes, up to some 20 letters, and no more than the row's buttons leave. */
+    private double nameWidth(HBox head) {
         Text text = new Text(name.getText());
         text.setFont(name.getFont());
         double letter = name.getFont().getSize();
-        return Math.min(text.getLayoutBounds().getWidth(), 12 * letter) + 2 * letter;
+        double whole = Math.min(text.getLayoutBounds().getWidth(), 12 * letter) + 2 * letter;
+        double others = head.snappedLeftInset() + head.snappedRightInset();
+        for (Node child : head.getChildren()) {
+            if (child != name && child.isManaged()) {
+                others += child.minWidth(-1) + head.getSpacing();
+            }
+        }
+        return Math.max(0, Math.min(whole, head.getWidth() - others));
     }
 
     private static void hint(Button button, String word, Optional<String> what, String keys) {
@@ -131,6 +148,7 @@ public final class TablePane extends BorderPane {
         if (what.isPresent()) {
             button.getStyleClass().add(LONG);
         }
+        button.setMinWidth(what.isPresent() ? 5 * button.getFont().getSize() : Region.USE_PREF_SIZE);
         button.setTooltip(new Tooltip(word + what.map(w -> " " + w).orElse("") + " (" + keys + ")"));
     }
 
