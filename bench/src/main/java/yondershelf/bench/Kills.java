@@ -116,21 +116,12 @@ public final class Kills {
     }
 
     private void round(int round) throws Exception {
-        Process process = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-XX:TieredStopAtLevel=1",
-                        "-XX:+UseSerialGC",
-                        "--enable-native-access=ALL-UNNAMED",
-                        "--sun-misc-unsafe-memory-access=allow",
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        KillWorker.class.getName(),
-                        root.toString(),
-                        sources.toString(),
-                        String.valueOf(random.nextLong()),
-                        String.valueOf(next))
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
+        Process process = ChildProgram.start(
+                KillWorker.class,
+                root.toString(),
+                sources.toString(),
+                String.valueOf(random.nextLong()),
+                String.valueOf(next));
         try (BufferedReader lines = process.inputReader(StandardCharsets.UTF_8)) {
             int wanted = 1 + random.nextInt(10);
             String line = lines.readLine();

@@ -93,23 +93,13 @@ public final class Storm {
     }
 
     private void start(int machine) throws IOException {
-        Process process = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-XX:TieredStopAtLevel=1",
-                        "-XX:+UseSerialGC",
-                        "--enable-native-access=ALL-UNNAMED",
-                        "--sun-misc-unsafe-memory-access=allow",
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        StormWorker.class.getName(),
-                        root.toString(),
-                        Files.createDirectories(folder.resolve("machine" + machine))
-                                .toString(),
-                        "m" + machine,
-                        String.valueOf(random.nextLong()),
-                        "w" + started++)
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
+        Process process = ChildProgram.start(
+                StormWorker.class,
+                root.toString(),
+                Files.createDirectories(folder.resolve("machine" + machine)).toString(),
+                "m" + machine,
+                String.valueOf(random.nextLong()),
+                "w" + started++);
         Thread hearing = Thread.ofPlatform().start(() -> hear(process));
         running.add(new Running(machine, process, hearing));
     }
