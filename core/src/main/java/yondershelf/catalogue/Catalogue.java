@@ -144,11 +144,7 @@ public final class Catalogue implements AutoCloseable {
     /** The library new things go to unless another is named; empty when none can be reached. */
     public Optional<Library> target() {
         String chosen = home.setting(TARGET, "");
-        List<Library> here = libraries();
-        return here.stream()
-                .filter(l -> l.id().equals(chosen))
-                .findFirst()
-                .or(() -> here.stream().findFirst());
+        return libraryById(chosen).or(() -> libraries().stream().findFirst());
     }
 
     public void setTarget(Library library) throws ProblemException {
@@ -193,6 +189,11 @@ public final class Catalogue implements AutoCloseable {
     /** @param place from 0, among all libraries */
     public void move(KnownLibrary library, int place) throws ProblemException {
         libraries.move(library, place);
+    }
+
+    /** A library that is there, by nothing but its id. */
+    public Optional<Library> libraryById(String id) {
+        return libraries().stream().filter(l -> l.id().equals(id)).findFirst();
     }
 
     /** A library that is there, by its name, id or folder. */

@@ -158,9 +158,9 @@ public final class Home {
     private synchronized void followOthers() {
         try {
             FileTime now = Files.getLastModifiedTime(folder.resolve(FILE));
-            if (!now.equals(seen)
-                    && JSON.readTree(Disk.read(folder.resolve(FILE), MOST_BYTES)) instanceof ObjectNode other) {
-                state = other;
+            Optional<ObjectNode> other = now.equals(seen) ? Optional.empty() : parse(folder.resolve(FILE));
+            if (other.isPresent()) {
+                state = other.get();
                 seen = now;
             }
         } catch (IOException e) {

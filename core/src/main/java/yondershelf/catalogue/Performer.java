@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
@@ -32,7 +33,7 @@ final class Performer {
         acts.add(act);
         boolean done = false;
         try {
-            say(of(act, false));
+            say(edits(act));
             done = true;
         } finally {
             if (!done) {
@@ -59,12 +60,10 @@ final class Performer {
             return false;
         }
         KeptAct.Run run = act.runs().get(0);
-        for (Library library : catalogue.libraries()) {
-            if (library.id().equals(run.library())) {
-                return FileActs.allRuns(library).stream().noneMatch(r -> r.run().equals(run.run()));
-            }
-        }
-        return false;
+        Optional<Library> library = catalogue.libraryById(run.library());
+        return library.isPresent()
+                && FileActs.allRuns(library.get()).stream()
+                        .noneMatch(r -> r.run().equals(run.run()));
     }
 
     /** Gives what was left as it is, and why. */
@@ -101,10 +100,10 @@ final class Performer {
         }
     }
 
-    private Map<Library, List<Edit>> of(KeptAct act, boolean back) throws ProblemException {
+    private Map<Library, List<Edit>> edits(KeptAct act) throws ProblemException {
         Map<Library, List<Edit>> out = new LinkedHashMap<>();
         for (KeptAct.Said said : act.said()) {
-            out.put(here(said.library(), act), back ? said.undo() : said.edits());
+            out.put(here(said.library(), act), said.edits());
         }
         return out;
     }
@@ -170,9 +169,8 @@ final class Performer {
     }
 
     private Library here(String id, KeptAct act) throws ProblemException {
-        return catalogue.libraries().stream()
-                .filter(l -> l.id().equals(id))
-                .findFirst()
+        return catalogue
+                .libraryById(id)
                 .orElseThrow(() -> new Problem(
                                 act.what(),
                                 Phrase.of("catalogue.the-library-it-was-done"),

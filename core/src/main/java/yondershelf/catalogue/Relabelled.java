@@ -47,9 +47,8 @@ record Relabelled(Map<Library, Relabel.Edits> edits) {
         Map<Library, Relabel.Edits> out = new LinkedHashMap<>();
         int number = 1;
         for (Map.Entry<String, List<Integer>> each : rows.entrySet()) {
-            Library library = catalogue.libraries().stream()
-                    .filter(l -> l.id().equals(each.getKey()))
-                    .findFirst()
+            Library library = catalogue
+                    .libraryById(each.getKey())
                     .orElseThrow(() -> new Problem(
                                     Phrase.of("catalogue.what-is-chosen"),
                                     Phrase.of("catalogue.the-library-of-some-of"),

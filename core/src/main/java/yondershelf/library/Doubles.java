@@ -24,8 +24,9 @@ final class Doubles {
         Identities identities = library.identities();
         List<Edit> records = new ArrayList<>();
         List<Edit> labels = new ArrayList<>();
-        Map<String, List<String>> byPrint = byPrint(library);
-        for (String id : library.missing()) {
+        Set<String> missing = library.missing();
+        Map<String, List<String>> byPrint = byPrint(library, missing);
+        for (String id : missing) {
             Optional<String> bearer = bearer(library, id, byPrint);
             if (bearer.isPresent()) {
                 labels.addAll(library.journal().overruling(id, bearer.get()));
@@ -48,8 +49,7 @@ final class Doubles {
     }
 
     /** Ids of what is there by the fingerprint of the file that names it. */
-    private static Map<String, List<String>> byPrint(Library library) {
-        Set<String> missing = library.missing();
+    private static Map<String, List<String>> byPrint(Library library, Set<String> missing) {
         Map<String, List<String>> out = new HashMap<>();
         if (!missing.isEmpty()) {
             library.identities().recorded().forEach((id, place) -> {

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -60,7 +61,7 @@ public abstract sealed class MachineRecords {
     }
 
     private static String name(String run, Subject subject) {
-        return run + "." + subject.name().toLowerCase(java.util.Locale.ROOT) + ".json";
+        return run + "." + subject.name().toLowerCase(Locale.ROOT) + ".json";
     }
 
     abstract void write(String name, byte[] bytes) throws IOException;

@@ -151,9 +151,8 @@ public final class FileRuns {
     void takeBack(KeptAct act, Runnable then) throws ProblemException {
         List<Run> runs = new ArrayList<>();
         for (KeptAct.Run run : act.runs().reversed()) {
-            Library library = catalogue.libraries().stream()
-                    .filter(l -> l.id().equals(run.library()))
-                    .findFirst()
+            Library library = catalogue
+                    .libraryById(run.library())
                     .orElseThrow(() -> new Problem(
                                     act.what(),
                                     Phrase.of("model.the-library-it-was-done"),
