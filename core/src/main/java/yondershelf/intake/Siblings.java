@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import yondershelf.content.Kind;
+import yondershelf.sorting.Distinctions;
 import yondershelf.sorting.Sorter;
 
 /**
@@ -14,33 +15,6 @@ import yondershelf.sorting.Sorter;
  * their own that belong together, found by the name they share.
  */
 final class Siblings {
-    private static final Set<String> SIDES = Set.of(
-            "left", "right", "front", "back", "rear", "top", "bottom", "upper", "lower", "inner", "outer", "l", "r");
-    private static final Set<String> COLOURS = Set.of(
-            "red",
-            "green",
-            "blue",
-            "yellow",
-            "orange",
-            "white",
-            "black",
-            "grey",
-            "gray",
-            "brown",
-            "pink",
-            "purple",
-            "violet",
-            "cyan",
-            "turquoise",
-            "beige",
-            "gold",
-            "silver",
-            "dark",
-            "light",
-            "rusty",
-            "clean",
-            "worn");
-
     private final Map<String, Set<String>> families = new HashMap<>();
 
     Siblings(List<PlanItem> items) {
@@ -63,9 +37,7 @@ final class Siblings {
             return Optional.empty();
         }
         List<String> words = Sorter.words(item.main().path());
-        List<String> left = words.stream()
-                .filter(w -> !SIDES.contains(w) && !COLOURS.contains(w))
-                .toList();
+        List<String> left = words.stream().filter(w -> !Distinctions.isOne(w)).toList();
         return left.size() == words.size() || left.isEmpty()
                 ? Optional.empty()
                 : Optional.of(item.root() + "\0" + item.folder() + "\0" + String.join(" ", left));

@@ -40,7 +40,7 @@ record FamilyName(String words, int size, int detail, int version, int tile, Str
                 version = told != UNTOLD ? told : number(next, 0);
                 i += told != UNTOLD ? 0 : 1;
             } else {
-                left.add(NameWords.plain(word));
+                left.add(word);
             }
         }
         String ending = dot > 0 ? name.substring(dot + 1).toLowerCase(java.util.Locale.ROOT) : "";

@@ -3,15 +3,15 @@ package yondershelf.sorting;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
 
@@ -20,6 +20,12 @@ import yondershelf.content.Role;
  * counts with which most different maps come together.
  */
 final class MapSets {
+    static final MapWords.Meaning COLOUR = new MapWords.Meaning(Role.BASE_COLOR, Coding.PLAIN, false, false);
+    /** A single map of such a role beside a picture of its name makes a material; other words as well say how a thing is. */
+    private static final Set<Role> SURE = EnumSet.of(Role.NORMAL, Role.HEIGHT, Role.OCCLUSION);
+
+    private static final int FIRST_TILE = 1001;
+
     private final Map<Key, Integer> roles = new LinkedHashMap<>();
     private final Map<Key, List<Chosen>> sets = new TreeMap<>();
     private final List<Chosen> loose = new ArrayList<>();
@@ -34,7 +40,11 @@ final class MapSets {
     }
 
     /** A picture understood in one way. */
-    record Chosen(String path, Key key, MapName name) {}
+    record Chosen(String path, Key key, MapName name) {
+        Chosen as(MapWords.Meaning told) {
+            return new Chosen(path, key, name.withRole(told));
+        }
+    }
 
     /**
      * A set that makes a material.
@@ -51,9 +61,18 @@ final class MapSets {
     static Result of(Collection<String> paths) {
         MapSets sets = new MapSets();
         Map<String, List<Chosen>> ways = new TreeMap<>();
+        Set<String> first = new HashSet<>();
         for (String path : paths) {
-            List<Chosen> of = ways(path);
+            List<Chosen> of = ways(path, true);
             ways.put(path, of);
+            of.stream()
+                    .filter(w -> w.name.inner() && w.name.tile() == FIRST_TILE)
+                    .forEach(w -> first.add(square(w)));
+        }
+        // numbers inside names that are no UV squares number things
+        ways.replaceAll((path, of) ->
+                of.stream().anyMatch(w -> w.name.inner() && !first.contains(square(w))) ? ways(path, false) : of);
+        for (List<Chosen> of : ways.values()) {
             for (Chosen way : of) {
                 Role role = way.name.role();
                 if (role != null) {
@@ -65,7 +84,13 @@ final class MapSets {
         return sets.result();
     }
 
-    private static List<Chosen> ways(String path) {
+    /** What the UV squares of one picture share. */
+    private static String square(Chosen way) {
+        return way.key.folder + "/" + way.key.words + "/" + way.name.role();
+    }
+
+    /** @param squares true to take a number inside the name for a UV square */
+    private static List<Chosen> ways(String path, boolean squares) {
         List<Chosen> out = new ArrayList<>();
         String base = Sorter.folder(path);
         int size = 0;
@@ -87,7 +112,7 @@ final class MapSets {
             words = step.set().isEmpty() ? words : step.set();
             base = Sorter.folder(base);
         }
-        for (MapName name : MapName.readings(Sorter.name(path))) {
+        for (MapName name : MapName.readings(Sorter.name(path), squares)) {
             MapName here = size > name.size() ? name.withSize(size) : name;
             here = here.set().isEmpty() ? here.withSet(words) : here;
             out.add(new Chosen(path, new Key(base, here.set()), here));
@@ -128,6 +153,7 @@ final class MapSets {
     }
 
     private Result result() {
+        adopt();
         sets.values().removeIf(maps -> {
             if (!isMaterial(maps)) {
                 loose.addAll(maps);
@@ -135,6 +161,7 @@ final class MapSets {
             }
             return false;
         });
+        new Company(sets, loose).join();
         // a plain "rock.png" beside "rock_normal.png" is that set's base color
         loose.removeIf(picture -> {
             List<Chosen> set = picture.key.words.isEmpty() ? null : sets.get(picture.key);
@@ -144,16 +171,39 @@ final class MapSets {
                     || set.stream().anyMatch(c -> c.name.role() == Role.BASE_COLOR)) {
                 return false;
             }
-            set.add(new Chosen(
-                    picture.path,
-                    picture.key,
-                    picture.name.withRole(new MapWords.Meaning(Role.BASE_COLOR, Coding.PLAIN, false, false))));
+            set.add(picture.as(COLOUR));
             return true;
         });
         List<Found> out = new ArrayList<>();
-        sets.forEach((key, maps) -> out.add(new Found(key, files(maps))));
+        sets.forEach((key, maps) -> out.add(new Found(key, SetFiles.of(maps))));
         loose.sort(Comparator.comparing(Chosen::path));
         return new Result(out, loose);
+    }
+
+    /** "moss.jpg" beside nothing but "moss_normal.jpg" is its base color. */
+    private void adopt() {
+        Map<Key, List<Chosen>> bare = new HashMap<>();
+        for (Chosen picture : loose) {
+            if (picture.name.role() == null && !picture.name.sample() && !picture.key.words.isEmpty()) {
+                bare.computeIfAbsent(picture.key, k -> new ArrayList<>()).add(picture);
+            }
+        }
+        Set<Chosen> adopted = new HashSet<>();
+        sets.forEach((key, maps) -> {
+            List<Chosen> found = bare.get(key);
+            if (found != null && lacksOnlyItsColour(maps)) {
+                adopted.addAll(found);
+                found.forEach(picture -> maps.add(picture.as(COLOUR)));
+            }
+        });
+        loose.removeAll(adopted);
+    }
+
+    private static boolean lacksOnlyItsColour(List<Chosen> maps) {
+        return maps.stream().noneMatch(m -> m.name.role() == Role.BASE_COLOR)
+                && maps.stream()
+                        .anyMatch(m ->
+                                SURE.contains(m.name.role()) && (!m.name.letter() || m.name.role() == Role.NORMAL));
     }
 
     private static boolean isMaterial(List<Chosen> maps) {
@@ -166,65 +216,5 @@ final class MapSets {
         boolean some = all.contains(Role.BASE_COLOR) || all.contains(Role.NORMAL) || all.contains(Role.ROUGHNESS);
         // "Plan N" and "Plan M" are no maps
         return all.size() >= 2 && some && (!letters || all.contains(Role.BASE_COLOR));
-    }
-
-    /** Those that are used first; of several of one role the largest, read as it is, of the first UV square. */
-    private static List<SortedItem.SortedFile> files(List<Chosen> maps) {
-        Map<Role, List<Chosen>> byRole = new EnumMap<>(Role.class);
-        for (Chosen map : maps) {
-            byRole.computeIfAbsent(Objects.requireNonNull(map.name.role()), r -> new ArrayList<>())
-                    .add(map);
-        }
-        List<SortedItem.SortedFile> used = new ArrayList<>();
-        List<SortedItem.SortedFile> others = new ArrayList<>();
-        boolean single = byRole.containsKey(Role.ROUGHNESS) && byRole.containsKey(Role.METALLIC);
-        for (Map.Entry<Role, List<Chosen>> entry : byRole.entrySet()) {
-            List<Chosen> all = entry.getValue();
-            all.sort(Comparator.comparing((Chosen c) -> !c.name.coding().isPlain() && !isPacked(c))
-                    .thenComparing(c -> c.name.later())
-                    .thenComparingInt(c -> -c.name.size())
-                    .thenComparingInt(c -> -c.name.version())
-                    .thenComparingInt(c -> c.name.tile())
-                    .thenComparing(c -> c.name.variant())
-                    .thenComparing(Chosen::path));
-            boolean none = entry.getKey() == Role.PACKED && single;
-            Chosen first = none ? null : all.get(0);
-            for (Chosen map : all) {
-                String which = map == first ? "" : which(map.name, first == null ? null : first.name);
-                (map == first ? used : others)
-                        .add(new SortedItem.SortedFile(map.path, entry.getKey(), map.name.coding(), which));
-            }
-        }
-        used.addAll(others);
-        return used;
-    }
-
-    private static boolean isPacked(Chosen map) {
-        return map.name.role() == Role.PACKED;
-    }
-
-    /** What tells a picture from the one that is used instead. */
-    private static String which(MapName name, @Nullable MapName used) {
-        if (used == null) {
-            return "packed";
-        }
-        List<String> out = new ArrayList<>();
-        if (name.size() != used.size() && name.size() > 0) {
-            out.add(name.size() >= 1024 ? name.size() / 1024 + "k" : String.valueOf(name.size()));
-        }
-        if (name.tile() != used.tile()) {
-            out.add(String.valueOf(name.tile()));
-        }
-        if (name.version() != used.version()) {
-            out.add("v" + name.version());
-        }
-        if (!name.variant().equals(used.variant())) {
-            out.add(name.variant());
-        }
-        if (!name.coding().equals(used.coding())) {
-            out.add(name.coding().equals(Coding.GREEN_DOWN) ? "green down" : "smoothness");
-        }
-        out.removeIf(String::isEmpty);
-        return out.isEmpty() ? "another" : String.join(" ", out);
     }
 }

@@ -7,6 +7,7 @@ import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -22,8 +23,14 @@ final class MapWords {
     private static final Map<String, Role> LETTERS = new HashMap<>();
     private static final Set<String> SILENT = new HashSet<>();
     private static final Set<String> SAMPLES = new HashSet<>();
+    private static final Set<String> BEHIND = new HashSet<>();
+    private static final Set<String> MAPS = new HashSet<>();
+    private static final Set<String> OF = new HashSet<>();
     /** Shorter ones may well be the end of another word. */
     private static final int GLUED = 5;
+
+    /** What languages glue to a role. */
+    private static final List<String> MAP_ENDINGS = List.of("map", "tex", "karte", "skarte", "kaart");
 
     private static final Map<Character, List<String>> LONG = new HashMap<>();
     private static final Set<Integer> HASHES = new HashSet<>();
@@ -72,6 +79,9 @@ final class MapWords {
         switch (head[0]) {
             case "space", "noise" -> SILENT.addAll(Set.of(words));
             case "sample" -> SAMPLES.addAll(Set.of(words));
+            case "behind" -> BEHIND.addAll(Set.of(words));
+            case "of" -> OF.addAll(Set.of(words));
+            case "map" -> MAPS.addAll(Set.of(words));
             case "letter" -> {
                 for (String letter : words) {
                     LETTERS.put(letter, Role.of(head[1]).orElseThrow());
@@ -82,8 +92,8 @@ final class MapWords {
                 String how = head.length > (later ? 2 : 1) ? head[1] : "";
                 Meaning meaning = new Meaning(Role.of(head[0]).orElseThrow(), new Coding(how), later, false);
                 for (String word : words) {
-                    for (String written : List.of(word, word + "map", word + "tex")) {
-                        ROLES.putIfAbsent(written, meaning);
+                    for (String behind : MAP_ENDINGS) {
+                        ROLES.putIfAbsent(word + behind, meaning);
                     }
                     ROLES.put(word, meaning);
                 }
@@ -130,7 +140,27 @@ final class MapWords {
 
     /** True for a word that tells nothing: of colour spaces, formats and the like. */
     static boolean isSilent(String word) {
-        return SILENT.contains(word);
+        return SILENT.contains(word) || MAPS.contains(word);
+    }
+
+    /** True for a word that tells nothing behind a role, and may well be part of a name before it. */
+    static boolean isSilentBehind(String word) {
+        return BEHIND.contains(word);
+    }
+
+    /** True for a word for a map, in any of the languages. */
+    static boolean isMap(String word) {
+        return MAPS.contains(word);
+    }
+
+    /** True for what stands between that and a role: {@code carte de couleur}. */
+    static boolean isOf(String word) {
+        return OF.contains(word);
+    }
+
+    /** All words that tell a role, as the tables write them. */
+    static Map<String, Meaning> roles() {
+        return Collections.unmodifiableMap(ROLES);
     }
 
     /** True for a word of pictures that show the whole thing. */

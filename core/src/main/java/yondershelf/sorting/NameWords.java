@@ -8,16 +8,16 @@ import java.util.Locale;
 /**
  * A name taken apart at separators and where a lower-case letter meets an upper-case one.
  *
- * @param words in lower case
+ * @param words in lower case, accents as they are
  * @param blanks for each word, true when a blank or nothing is before it
  */
 record NameWords(List<String> words, List<Boolean> blanks) {
     private static boolean isLower(char c) {
-        return c >= 'a' && c <= 'z';
+        return c < 128 ? c >= 'a' && c <= 'z' : Character.isLowerCase(c);
     }
 
     private static boolean isUpper(char c) {
-        return c >= 'A' && c <= 'Z';
+        return c < 128 ? c >= 'A' && c <= 'Z' : Character.isUpperCase(c);
     }
 
     private static boolean isDigit(char c) {
@@ -34,7 +34,9 @@ record NameWords(List<String> words, List<Boolean> blanks) {
         return isLower(before) || (isDigit(before) || isUpper(before)) && lowerFollows && at > 1;
     }
 
-    static NameWords of(String stem) {
+    static NameWords of(String written) {
+        // some systems write a letter and its accent as two
+        String stem = Normalizer.normalize(written, Normalizer.Form.NFC);
         List<String> words = new ArrayList<>();
         List<Boolean> blanks = new ArrayList<>();
         int start = 0;
@@ -67,7 +69,7 @@ record NameWords(List<String> words, List<Boolean> blanks) {
     }
 
     private static boolean isSeparator(char c) {
-        return "_-.()[]".indexOf(c) >= 0 || isBlank(c);
+        return "_-.()[],@~;=+".indexOf(c) >= 0 || isBlank(c);
     }
 
     private static boolean isBlank(char c) {

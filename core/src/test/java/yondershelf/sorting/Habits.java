@@ -99,7 +99,7 @@ final class Habits {
                 Map<String, String> files = new TreeMap<>();
                 for (String line : part.lines) {
                     int at = line.lastIndexOf(" = ");
-                    files.put("pack/" + written(line.substring(0, at), name), line.substring(at + 3));
+                    files.put("pack/" + written(line.substring(0, at), name), byName(line.substring(at + 3)));
                 }
                 sets.add(new Set(part.named.isEmpty() ? name : written(part.named, name), files));
             }
@@ -107,6 +107,11 @@ final class Habits {
             out.add(new Case(habit, sets));
         }
         return next;
+    }
+
+    /** What names alone can tell of a file. */
+    private static String byName(String what) {
+        return what.equals("?") || what.endsWith(" seen") ? "none alt" : what;
     }
 
     private static String written(String text, String name) {

@@ -83,6 +83,13 @@ class NamingHabitsTest {
         assertTrue(sets >= 300 && rightSets >= 0.99 * sets && rightFiles >= 0.99 * files);
     }
 
+    /** A list neither tables nor rules were made by. */
+    @Test
+    void habitsHeldBack() throws Exception {
+        measure("/naming/heldback.txt", EACH);
+        assertTrue(sets >= 200 && rightSets >= 0.9 * sets);
+    }
+
     /** A list the tables were not made by. */
     @Test
     void unseenHabits() throws Exception {
