@@ -162,6 +162,9 @@ public final class FactsMeter {
         }
         try {
             ContentReader.PictureSize size = reader.measure(image);
+            if (Formats.tellsLittle(image)) {
+                reader.verify(image);
+            }
             return new Facts.MapFacts(role, image.shownName(), size.width(), size.height(), null, false);
         } catch (ProblemException e) {
             return new Facts.MapFacts(

@@ -15,14 +15,18 @@ import yondershelf.words.Phrase;
  * @param seam difference across the left and right edge, in multiples of that between neighbouring columns
  * @param zenith spread along the top row as a share of that along a row in the middle
  * @param coloured true when it has three channels that differ
+ * @param varied false for one plain tone, of which nothing can be told
  */
-public record Panorama(double brightStops, double seam, double zenith, boolean coloured) {
+public record Panorama(double brightStops, double seam, double zenith, boolean coloured, boolean varied) {
     private static final double LIGHT_STOPS = 3.5;
     private static final double MEETS = 4;
     private static final double ONE_POINT = 0.3;
     private static final int MOST_ROWS = 512;
     /** A step of so many stops is not seen in a sky that hardly changes. */
     private static final double LEAST_STEP = 0.03;
+
+    /** Mean distance along a row, in stops, below which it is one tone. */
+    private static final double PLAIN = 0.01;
 
     /** Below it nothing is told apart. */
     private static final double DARK = 1e-4;
@@ -64,7 +68,8 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
                 sorted[(int) (sorted.length * 0.999)] - sorted[sorted.length / 2],
                 across / Math.max(between, rows * LEAST_STEP),
                 middle > 0 ? top / middle : 1,
-                coloured);
+                coloured,
+                middle > PLAIN);
     }
 
     private static float level(Picture p, int x, int y) {
@@ -118,6 +123,11 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
     /** True when the pixels say that it shows the world all around, whatever its name says. */
     public boolean isOne() {
         return coloured && meets() && (hasZenith() || hasLight());
+    }
+
+    /** True when nothing speaks for the world all around: grey, no light in it, and a top that is no single point. */
+    public boolean isSurface() {
+        return varied && !coloured && !hasLight() && !hasZenith();
     }
 
     /** What speaks for it when it is one, and against it when it is none; for a person. */

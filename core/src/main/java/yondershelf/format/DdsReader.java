@@ -2,6 +2,9 @@ package yondershelf.format;
 
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
@@ -9,8 +12,9 @@ import yondershelf.content.ProblemException;
 import yondershelf.words.Phrase;
 
 /**
- * DDS textures (by the published programming guide of the format): the largest level of the first picture, plain pixels of 24 and 32
- * bits or blocks of BC1 to BC5. BC6H, BC7 and other layouts are refused by their name.
+ * DDS textures (by the published programming guide of the format): the largest level of the first picture, or of all six faces of a
+ * cube in a row, +X, -X, +Y, -Y, +Z, -Z; plain pixels of 24 and 32 bits or blocks of BC1 to BC5. BC6H, BC7 and other layouts are
+ * refused by their name.
  */
 final class DdsReader {
     private static final int MAGIC = 0x20534444;
@@ -18,28 +22,70 @@ final class DdsReader {
     private static final int HEADER_10 = 148;
     private static final int HEIGHT_AT = 12;
     private static final int WIDTH_AT = 16;
+    private static final int DEPTH_AT = 24;
+    private static final int LEVELS_AT = 28;
     private static final int FLAGS_AT = 80;
     private static final int FOUR_CC_AT = 84;
     private static final int BITS_AT = 88;
     private static final int MASKS_AT = 92;
+    private static final int CAPS_AT = 112;
+    private static final int MISC_AT = 136;
+    private static final int ARRAY_AT = 140;
+    private static final int CUBE = 0x200;
+    private static final int ALL_FACES = 0xFC00;
+    private static final int VOLUME = 0x200000;
+    private static final int MISC_CUBE = 4;
+    /** "DX10" */
+    private static final int LATER = 0x30315844;
+
+    private static final int FACES = 6;
+    private static final int MOST_LEVELS = 16;
     private static final int HAS_FOUR_CC = 4;
     private static final int HAS_ALPHA = 1;
 
     private DdsReader() {}
 
-    /** How pixels are stored. */
-    private enum Layout {
-        BC1,
-        BC2,
-        BC3,
-        BC4,
-        BC5,
-        PLAIN
-    }
-
+    /** Of a cube, of its six faces in a row. */
     static ContentReader.PictureSize measure(ImageSource source, byte[] head) throws ProblemException {
         ByteBuffer header = header(source, head);
-        return new ContentReader.PictureSize(header.getInt(WIDTH_AT), header.getInt(HEIGHT_AT));
+        int faces = isCube(header) ? FACES : 1;
+        int width = header.getInt(WIDTH_AT);
+        int height = header.getInt(HEIGHT_AT);
+        if (width <= 0 || height <= 0 || width > Integer.MAX_VALUE / FACES) {
+            throw Problem.of(source.shownName(), Phrase.of("format.its-size-is-zero"))
+                    .raise();
+        }
+        return new ContentReader.PictureSize(width * faces, height);
+    }
+
+    /** True for one that holds all six faces of a cube. */
+    private static boolean isCube(ByteBuffer header) {
+        return (header.getInt(CAPS_AT) & CUBE) == CUBE && (header.getInt(CAPS_AT) & ALL_FACES) == ALL_FACES
+                || header.getInt(FOUR_CC_AT) == LATER
+                        && header.capacity() >= HEADER_10
+                        && (header.getInt(MISC_AT) & MISC_CUBE) != 0;
+    }
+
+    static boolean isCube(ImageSource source, byte[] head) throws ProblemException {
+        return isCube(header(source, head));
+    }
+
+    /** What of it is not in the picture that is read. */
+    static List<String> notShown(ImageSource source, byte[] head) throws ProblemException {
+        ByteBuffer header = header(source, head);
+        List<String> out = new ArrayList<>();
+        int depth = header.getInt(DEPTH_AT);
+        if ((header.getInt(CAPS_AT) & VOLUME) != 0 && depth > 1) {
+            out.add(Phrase.of("format.all-of-its-layers-but-the-first", depth));
+        }
+        if ((header.getInt(CAPS_AT) & CUBE) != 0 && !isCube(header)) {
+            out.add(Phrase.of("format.faces-of-a-cube-that-is-not-whole"));
+        }
+        boolean later = header.getInt(FOUR_CC_AT) == LATER && header.capacity() >= HEADER_10;
+        if (later && header.getInt(ARRAY_AT) > 1) {
+            out.add(Phrase.of("format.all-of-its-pictures-but-the-first", header.getInt(ARRAY_AT)));
+        }
+        return out;
     }
 
     private static ByteBuffer header(ImageSource source, byte[] bytes) throws ProblemException {
@@ -59,26 +105,68 @@ final class DdsReader {
         String name = named ? fourCc(in) : "";
         boolean later = name.equals("DX10");
         Masks masks = later ? Masks.ofDxgi(dxgi(source, in)) : Masks.of(in);
-        Layout layout = later ? ofDxgi(source, dxgi(source, in)) : named ? ofName(source, name) : Layout.PLAIN;
+        BlockTexels blocks = later ? ofDxgi(source, dxgi(source, in)) : named ? ofName(source, name) : null;
         int from = later ? HEADER_10 : HEADER;
-        int w = size.width();
+        boolean cube = isCube(in);
+        int w = cube ? size.width() / FACES : size.width();
         int h = size.height();
-        if (layout == Layout.PLAIN) {
-            return plain(source, in, from, w, h, masks);
+        if (!cube) {
+            return one(source, in, from, w, h, blocks, masks);
         }
-        int block = layout == Layout.BC1 || layout == Layout.BC4 ? 8 : 16;
-        long needed = (long) ((w + 3) / 4) * ((h + 3) / 4) * block;
-        if (from + needed > bytes.length) {
+        List<Picture> faces = new ArrayList<>();
+        long step = levels(in, w, h, blocks, masks);
+        for (int face = 0; face < FACES; face++) {
+            long at = from + face * step;
+            faces.add(one(source, in, (int) Math.min(at, in.capacity()), w, h, blocks, masks));
+        }
+        return row(faces);
+    }
+
+    /** Bytes of all levels of a face. */
+    private static long levels(ByteBuffer in, int w, int h, @Nullable BlockTexels blocks, Masks masks) {
+        int count = Math.clamp(in.getInt(LEVELS_AT), 1, MOST_LEVELS);
+        long sum = 0;
+        for (int level = 0; level < count; level++) {
+            int across = Math.max(1, w >> level);
+            int down = Math.max(1, h >> level);
+            sum += blocks == null ? (long) across * down * (masks.bits / 8) : blocks.size(across, down);
+        }
+        return sum;
+    }
+
+    private static Picture row(List<Picture> faces) {
+        Picture first = faces.get(0);
+        int w = first.width();
+        int h = first.height();
+        int channels = first.channels();
+        byte[] out = new byte[w * FACES * h * channels];
+        for (int face = 0; face < FACES; face++) {
+            byte[] pixels = faces.get(face).bytes();
+            for (int y = 0; y < h; y++) {
+                System.arraycopy(pixels, y * w * channels, out, (y * FACES + face) * w * channels, w * channels);
+            }
+        }
+        return Picture.ofBytes(w * FACES, h, channels, out);
+    }
+
+    private static Picture one(
+            ImageSource source, ByteBuffer in, int start, int w, int h, @Nullable BlockTexels blocks, Masks masks)
+            throws ProblemException {
+        if (blocks == null) {
+            return plain(source, in, start, w, h, masks);
+        }
+        if (start + blocks.size(w, h) > in.capacity()) {
             throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
                     .raise();
         }
-        int channels = layout == Layout.BC4 ? 1 : layout == Layout.BC5 ? 3 : 4;
+        int from = start;
+        int channels = blocks.channels;
         byte[] out = new byte[w * h * channels];
         byte[] texels = new byte[16 * 4];
         for (int y = 0; y < h; y += 4) {
             for (int x = 0; x < w; x += 4) {
-                decode(layout, in, from, texels);
-                from += block;
+                blocks.decode(in, from, texels);
+                from += blocks.bytes;
                 for (int i = 0; i < 16; i++) {
                     int px = x + i % 4;
                     int py = y + i / 4;
@@ -107,26 +195,26 @@ final class DdsReader {
         return in.getInt(HEADER);
     }
 
-    private static Layout ofName(ImageSource source, String name) throws ProblemException {
+    private static BlockTexels ofName(ImageSource source, String name) throws ProblemException {
         return switch (name) {
-            case "DXT1" -> Layout.BC1;
-            case "DXT2", "DXT3" -> Layout.BC2;
-            case "DXT4", "DXT5" -> Layout.BC3;
-            case "ATI1", "BC4U" -> Layout.BC4;
-            case "ATI2", "BC5U" -> Layout.BC5;
+            case "DXT1" -> BlockTexels.BC1;
+            case "DXT2", "DXT3" -> BlockTexels.BC2;
+            case "DXT4", "DXT5" -> BlockTexels.BC3;
+            case "ATI1", "BC4U" -> BlockTexels.BC4;
+            case "ATI2", "BC5U" -> BlockTexels.BC5;
             default -> throw refused(source, Phrase.of("format.the-layout", name.replaceAll("[^A-Za-z0-9]", "?")));
         };
     }
 
     /** By the numbers of the enumeration DXGI_FORMAT. */
-    private static Layout ofDxgi(ImageSource source, int format) throws ProblemException {
+    private static @Nullable BlockTexels ofDxgi(ImageSource source, int format) throws ProblemException {
         return switch (format) {
-            case 71, 72 -> Layout.BC1;
-            case 74, 75 -> Layout.BC2;
-            case 77, 78 -> Layout.BC3;
-            case 80 -> Layout.BC4;
-            case 83 -> Layout.BC5;
-            case 28, 29, 87, 88, 91, 93 -> Layout.PLAIN;
+            case 71, 72 -> BlockTexels.BC1;
+            case 74, 75 -> BlockTexels.BC2;
+            case 77, 78 -> BlockTexels.BC3;
+            case 80 -> BlockTexels.BC4;
+            case 83 -> BlockTexels.BC5;
+            case 28, 29, 87, 88, 91, 93 -> null;
             case 95, 96 -> throw refused(source, "BC6H");
             case 98, 99 -> throw refused(source, "BC7");
             default -> throw refused(source, Phrase.of("format.the-layout-of-number", format));
@@ -195,91 +283,5 @@ final class DdsReader {
         long most = Integer.toUnsignedLong(mask) >>> shift;
         long value = Integer.toUnsignedLong(pixel & mask) >>> shift;
         return (byte) ((value * 255 + most / 2) / most);
-    }
-
-    /** Sixteen texels of red, green, blue and alpha. */
-    private static void decode(Layout layout, ByteBuffer in, int at, byte[] texels) {
-        switch (layout) {
-            case BC1 -> colours(in, at, texels, true);
-            case BC2 -> {
-                colours(in, at + 8, texels, false);
-                for (int i = 0; i < 16; i++) {
-                    int four = (in.get(at + i / 2) & 0xff) >> i % 2 * 4 & 15;
-                    texels[i * 4 + 3] = (byte) (four * 17);
-                }
-            }
-            case BC3 -> {
-                colours(in, at + 8, texels, false);
-                ramp(in, at, texels, 3);
-            }
-            case BC4 -> ramp(in, at, texels, 0);
-            default -> {
-                ramp(in, at, texels, 0);
-                ramp(in, at + 8, texels, 1);
-                blue(texels);
-            }
-        }
-    }
-
-    /** Two colours of 5, 6 and 5 bits, and two bits for each texel. */
-    private static void colours(ByteBuffer in, int at, byte[] texels, boolean mayHaveHoles) {
-        int a = in.getShort(at) & 0xffff;
-        int b = in.getShort(at + 2) & 0xffff;
-        int bits = in.getInt(at + 4);
-        boolean four = a > b || !mayHaveHoles;
-        for (int i = 0; i < 16; i++) {
-            int code = bits >>> i * 2 & 3;
-            for (int c = 0; c < 3; c++) {
-                int x = widened(a, c);
-                int y = widened(b, c);
-                int value = switch (code) {
-                    case 0 -> x;
-                    case 1 -> y;
-                    case 2 -> four ? (2 * x + y) / 3 : (x + y) / 2;
-                    default -> four ? (x + 2 * y) / 3 : 0;
-                };
-                texels[i * 4 + c] = (byte) value;
-            }
-            texels[i * 4 + 3] = (byte) (code == 3 && !four ? 0 : 255);
-        }
-    }
-
-    private static int widened(int colour, int channel) {
-        return switch (channel) {
-            case 0 -> (colour >> 11 & 31) << 3 | (colour >> 13 & 7);
-            case 1 -> (colour >> 5 & 63) << 2 | (colour >> 9 & 3);
-            default -> (colour & 31) << 3 | (colour >> 2 & 7);
-        };
-    }
-
-    /** Two values, and three bits for each texel. */
-    private static void ramp(ByteBuffer in, int at, byte[] texels, int channel) {
-        int a = in.get(at) & 0xff;
-        int b = in.get(at + 1) & 0xff;
-        long bits = in.getLong(at) >>> 16;
-        for (int i = 0; i < 16; i++) {
-            int code = (int) (bits >>> i * 3) & 7;
-            int value;
-            if (code < 2) {
-                value = code == 0 ? a : b;
-            } else if (a > b) {
-                value = ((8 - code) * a + (code - 1) * b) / 7;
-            } else if (code < 6) {
-                value = ((6 - code) * a + (code - 1) * b) / 5;
-            } else {
-                value = code == 6 ? 0 : 255;
-            }
-            texels[i * 4 + channel] = (byte) value;
-        }
-    }
-
-    /** Two channels are those of a normal of unit length. */
-    private static void blue(byte[] texels) {
-        for (int i = 0; i < 16; i++) {
-            double x = (texels[i * 4] & 0xff) / 127.5 - 1;
-            double y = (texels[i * 4 + 1] & 0xff) / 127.5 - 1;
-            double z = Math.sqrt(Math.max(0, 1 - x * x - y * y));
-            texels[i * 4 + 2] = (byte) Math.round((z + 1) * 127.5);
-        }
     }
 }

@@ -214,12 +214,38 @@ public final class Formats implements ContentReader {
     public static Remarks remarks(ImageSource source) throws ProblemException {
         return edge(source.shownName(), () -> {
             byte[] head = Pictures.headOf(source);
+            FileType type = Pictures.type(source, head);
+            if (type == FileType.DDS || type == FileType.KTX2) {
+                return new Remarks(
+                        type == FileType.DDS ? DdsReader.notShown(source, head) : KtxReader.notShown(source, head),
+                        List.of());
+            }
             try {
-                ColourChunks.of(head, Pictures.type(source, head));
+                ColourChunks.of(head, type);
                 return Remarks.NONE;
             } catch (IOException e) {
                 return new Remarks(List.of("colour profile, which is broken"), List.of());
             }
+        });
+    }
+
+    /** True for a picture whose header does not tell whether its pixels can be read: only reading it does. */
+    public static boolean tellsLittle(ImageSource source) throws ProblemException {
+        return edge(source.shownName(), () -> {
+            FileType type = Pictures.type(source, Pictures.headOf(source));
+            return type == FileType.KTX2 || type == FileType.DDS;
+        });
+    }
+
+    /** True for a file that says it is all six faces of a cube: read, they lie in a row. */
+    public static boolean isCube(ImageSource source) throws ProblemException {
+        return edge(source.shownName(), () -> {
+            byte[] head = Pictures.headOf(source);
+            return switch (Pictures.type(source, head)) {
+                case DDS -> DdsReader.isCube(source, head);
+                case KTX2 -> KtxReader.isCube(source, head);
+                default -> false;
+            };
         });
     }
 

@@ -2,6 +2,7 @@ package yondershelf.intake;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import yondershelf.content.ImageSource;
@@ -68,7 +69,12 @@ final class BroughtLore implements Lore {
     }
 
     @Override
-    public boolean isPanorama(String path) {
-        return isThere(path) && files.isPanorama(path);
+    public Shows shows(String path) {
+        return isThere(path) ? files.shows(path) : Shows.UNDECIDED;
+    }
+
+    @Override
+    public boolean areFrames(List<String> paths) {
+        return paths.stream().allMatch(this::isThere) && files.areFrames(paths);
     }
 }

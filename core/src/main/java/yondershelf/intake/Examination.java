@@ -2,6 +2,7 @@ package yondershelf.intake;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,6 +22,7 @@ import yondershelf.sorting.evidence.Verdict;
 /** Looks at the pictures of materials to be, and corrects what their names tell of them. */
 final class Examination {
     private static final String INSTEAD = "another";
+    private static final int MOST_UNTOLD = 16;
 
     private Examination() {}
 
@@ -39,16 +41,26 @@ final class Examination {
     /** @throws ProblemException when one of its maps cannot be read */
     static PlanItem of(PlanItem item, ContentReader reader) throws ProblemException {
         List<Maps.Map> maps = new ArrayList<>();
+        Map<String, Sample> untold = new LinkedHashMap<>();
         for (SortedFile file : item.files()) {
             Role role = file.role();
             if (role != null && file.isUsed()) {
-                Sample sample =
-                        new Sample(reader.readPicture(ImageSource.at(item.root().resolve(file.path()))));
-                maps.add(new Maps.Map(file.path(), role, file.coding(), sample));
+                maps.add(new Maps.Map(file.path(), role, file.coding(), sample(item, file, reader)));
+            } else if (role == null && untold.size() < MOST_UNTOLD && isPicture(file)) {
+                untold.put(file.path(), sample(item, file, reader));
             }
         }
-        List<Verdict> verdicts = Evidence.of(new Maps(maps));
+        List<Verdict> verdicts = new ArrayList<>(Evidence.of(new Maps(maps)));
+        verdicts.addAll(Evidence.ofUntold(new Maps(maps), untold));
         return verdicts.isEmpty() ? item : corrected(item, verdicts);
+    }
+
+    private static Sample sample(PlanItem item, SortedFile file, ContentReader reader) throws ProblemException {
+        return new Sample(reader.readPicture(ImageSource.at(item.root().resolve(file.path()))));
+    }
+
+    private static boolean isPicture(SortedFile file) {
+        return FileType.byName(file.path()).map(FileType::isPicture).orElse(false);
     }
 
     private static PlanItem corrected(PlanItem item, List<Verdict> verdicts) {
@@ -59,7 +71,8 @@ final class Examination {
                     verdicts.stream().filter(v -> v.path().equals(file.path())).findFirst();
             verdict.ifPresent(v ->
                     notes.add(file.path().substring(file.path().lastIndexOf('/') + 1) + ": " + v.reason()));
-            files.add(verdict.map(v -> new SortedFile(file.path(), v.role(), v.coding(), file.variant()))
+            files.add(verdict.map(v -> new SortedFile(
+                            file.path(), v.role(), v.coding(), file.role() == null ? "" : file.variant()))
                     .orElse(file));
         }
         return item.withFiles(onceEach(files, item.files()), notes);

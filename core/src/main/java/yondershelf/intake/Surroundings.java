@@ -10,6 +10,7 @@ import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Srgb;
 import yondershelf.facts.Projection;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
@@ -23,10 +24,10 @@ final class Surroundings {
 
     /** True for a picture that has to be looked at to know. */
     static boolean mayBe(PlanItem item) {
-        boolean radiance = FileType.byName(item.files().get(0).path())
-                .filter(t -> t.group() == FileType.Group.RADIANCE)
+        boolean may = FileType.byName(item.files().get(0).path())
+                .filter(t -> t.group() == FileType.Group.RADIANCE || t == FileType.DDS || t == FileType.KTX2)
                 .isPresent();
-        return radiance && item.kind() == Kind.TEXTURE && item.isWanted();
+        return may && item.kind() == Kind.TEXTURE && item.isWanted();
     }
 
     /** The same picture as an HDRI to be, not wanted until somebody says so; empty for what shows no surroundings. */
@@ -34,9 +35,12 @@ final class Surroundings {
         String path = item.files().get(0).path();
         try {
             ImageSource source = ImageSource.at(item.root().resolve(path));
+            if (Formats.isCube(source)) {
+                return Optional.of(offered(item, Projection.HORIZONTAL_STRIP, true));
+            }
             ContentReader.PictureSize size = reader.measure(source);
-            return Projection.isShaped(size.width(), size.height())
-                    ? Projection.of(reader.readPicture(source)).map(p -> offered(item, p))
+            return isRadiance(path) && Projection.isShaped(size.width(), size.height())
+                    ? Projection.of(reader.readPicture(source)).map(p -> offered(item, p, false))
                     : Optional.empty();
         } catch (ProblemException e) {
             // its own card will say what is wrong with it
@@ -44,7 +48,29 @@ final class Surroundings {
         }
     }
 
-    private static PlanItem offered(PlanItem item, Projection laidOut) {
+    private static boolean isRadiance(String path) {
+        return FileType.byName(path)
+                .filter(t -> t.group() == FileType.Group.RADIANCE)
+                .isPresent();
+    }
+
+    /** What a picture of eight bits shows, as light. */
+    private static Picture light(Picture picture) {
+        if (picture.isFloat()) {
+            return picture;
+        }
+        int w = picture.width();
+        int h = picture.height();
+        float[] out = new float[w * h * 3];
+        for (int i = 0; i < out.length; i++) {
+            int pixel = i / 3;
+            out[i] = (float) Srgb.toLinear(picture.value(pixel % w, pixel / w, picture.channels() < 3 ? 0 : i % 3));
+        }
+        return Picture.ofFloats(w, h, 3, out);
+    }
+
+    /** @param told true when the file itself says so */
+    private static PlanItem offered(PlanItem item, Projection laidOut, boolean told) {
         return new PlanItem(
                 item.number(),
                 Kind.HDRI,
@@ -53,11 +79,11 @@ final class Surroundings {
                 item.folder(),
                 item.files(),
                 null,
-                Phrase.of("intake.made-equirectangular-when-ticked", laidOut.title()),
-                List.of(),
+                told ? "" : Phrase.of("intake.made-equirectangular-when-ticked", laidOut.title()),
+                told ? List.of(Phrase.of("intake.made-equirectangular", laidOut.title())) : List.of(),
                 laidOut,
                 item.credit(),
-                item.given().withTick(false));
+                item.given().withTick(told));
     }
 
     /**
@@ -68,9 +94,9 @@ final class Surroundings {
     static PlanItem made(PlanItem item, Projection laidOut, Path into, ContentReader reader) throws ProblemException {
         String path = item.files().get(0).path();
         Picture made = laidOut.toEquirectangular(
-                reader.readPicture(ImageSource.at(item.root().resolve(path))));
+                light(reader.readPicture(ImageSource.at(item.root().resolve(path)))));
         int dot = path.lastIndexOf('.');
-        String name = path.substring(0, dot) + "_equirectangular" + path.substring(dot);
+        String name = path.substring(0, dot) + "_equirectangular" + (isRadiance(path) ? path.substring(dot) : ".hdr");
         Path file = into.resolve(name);
         try {
             Files.createDirectories(into.resolve(name).getParent());

@@ -18,7 +18,7 @@ record Belonging(Store store, Identities identities) {
         if (named.isPresent()) {
             return named.get().id();
         }
-        Set<String> models = new StoredCompanions(store, file -> true).models(path);
+        Set<String> models = new StoredCompanions(store, file -> file).models(path);
         for (String model : models) {
             Optional<AssetRow> asset = store.named(model);
             if (asset.isPresent()) {
@@ -42,10 +42,14 @@ record Belonging(Store store, Identities identities) {
      * @param together paths of the assets that go with it: what they need counts for nothing
      */
     List<String> ownFiles(Asset asset, Set<String> together) {
-        StoredCompanions companions =
-                new StoredCompanions(store, file -> store.named(file).isPresent() || !isModel(file));
         List<String> out = new ArrayList<>();
         for (SortedItem.SortedFile file : asset.files()) {
+            // written in whatever case, it is needed
+            StoredCompanions companions = new StoredCompanions(
+                    store,
+                    f -> f.equalsIgnoreCase(file.path())
+                            ? file.path()
+                            : store.named(f).isPresent() || !isModel(f) ? f : null);
             Set<String> users = companions.models(file.path());
             boolean others = users.stream().anyMatch(model -> !model.equals(asset.path()) && !together.contains(model));
             if (!others) {

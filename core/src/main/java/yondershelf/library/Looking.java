@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.Companions;
@@ -45,6 +46,9 @@ final class Looking {
     private final Keeping keeping;
     /** Folders that are sorted together with another one, by that. */
     private final Map<String, List<String>> parts = new HashMap<>();
+
+    /** Names in a folder, by the same in lower case. */
+    private final Map<String, Map<String, String>> folded = new HashMap<>();
 
     /** Folders sorted in this look: the store may know their assets, or be about to. */
     private final Set<String> sorted = new HashSet<>();
@@ -180,6 +184,24 @@ final class Looking {
         return listing(folder(path)).files().containsKey(path.substring(path.lastIndexOf('/') + 1));
     }
 
+    /** The file a path means: the one of that name, or the only one whose name differs in case alone. */
+    private @Nullable String found(String path) {
+        if (isThere(path)) {
+            return path;
+        }
+        String folder = folder(path);
+        String named = folded.computeIfAbsent(folder, this::byFoldedName)
+                .get(StoredCompanions.folded(path.substring(path.lastIndexOf('/') + 1)));
+        return named == null || named.isEmpty() ? null : folder.isEmpty() ? named : folder + "/" + named;
+    }
+
+    private Map<String, String> byFoldedName(String folder) {
+        Map<String, String> out = new HashMap<>();
+        // several that differ only in case: none is meant for certain
+        listing(folder).files().keySet().forEach(name -> out.merge(StoredCompanions.folded(name), name, (a, b) -> ""));
+        return out;
+    }
+
     /** Reads what files that may refer to others refer to. Gives the files whose belonging may have changed by it. */
     private Set<String> learn(List<String> batch) throws ProblemException {
         Map<String, Set<String>> references = new LinkedHashMap<>();
@@ -222,7 +244,7 @@ final class Looking {
     private Set<String> affected(List<String> batch, Set<String> touched) {
         Set<String> out = new LinkedHashSet<>(batch);
         touched.forEach(path -> out.add(folder(path)));
-        StoredCompanions companions = new StoredCompanions(store, this::isThere);
+        StoredCompanions companions = new StoredCompanions(store, this::found);
         Set<String> changed = new LinkedHashSet<>(touched);
         for (String folder : batch) {
             FolderDelta delta = deltas.get(folder);
@@ -241,7 +263,7 @@ final class Looking {
         Map<String, Set<String>> units = units(changed);
         Set<String> folders = new LinkedHashSet<>();
         units.values().forEach(folders::addAll);
-        StoredCompanions companions = new StoredCompanions(store, this::isThere);
+        StoredCompanions companions = new StoredCompanions(store, this::found);
         List<SortedItem> items = new ArrayList<>();
         List<List<String>> states = new ArrayList<>();
         Map<String, Map<String, String>> skipped = new LinkedHashMap<>();

@@ -1,6 +1,7 @@
 package yondershelf.library;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -8,22 +9,33 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Predicate;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import yondershelf.format.FileType;
 import yondershelf.sorting.Companions;
 import yondershelf.store.Store;
 
 /** Answers from the references that are kept, folder by folder. */
 final class StoredCompanions implements Companions {
+    /** Which file is meant. */
+    interface Found {
+        /** The file that is there now and meant by a path, which may be written in another case; null for none. */
+        @Nullable
+        String of(String path);
+    }
+
     private final Store store;
-    private final Predicate<String> there;
-    private final Map<String, Map<String, List<String>>> referred = new HashMap<>();
+    private final Found found;
+    private final Map<String, Map<String, Map<String, List<String>>>> referred = new HashMap<>();
     private final Map<String, List<String>> targets = new HashMap<>();
 
-    /** @param there true for a file that is there now */
-    StoredCompanions(Store store, Predicate<String> there) {
+    StoredCompanions(Store store, Found found) {
         this.store = store;
-        this.there = there;
+        this.found = found;
+    }
+
+    private boolean isThere(String path) {
+        return path.equals(found.of(path));
     }
 
     private static boolean isMaterials(String path) {
@@ -43,8 +55,8 @@ final class StoredCompanions implements Companions {
         Set<String> out = new LinkedHashSet<>();
         Deque<String> open = new ArrayDeque<>(targets(model));
         while (!open.isEmpty()) {
-            String next = open.removeFirst();
-            if (!next.equals(model) && there.test(next) && out.add(next) && isMaterials(next)) {
+            String next = found.of(open.removeFirst());
+            if (next != null && !next.equals(model) && out.add(next) && isMaterials(next)) {
                 open.addAll(targets(next));
             }
         }
@@ -55,22 +67,40 @@ final class StoredCompanions implements Companions {
     Set<String> models(String path) {
         Set<String> out = new LinkedHashSet<>();
         for (String source : sources(path)) {
-            if (isModel(source) && there.test(source)) {
+            if (isModel(source) && isThere(source)) {
                 out.add(source);
-            } else if (isMaterials(source) && there.test(source)) {
-                sources(source).stream()
-                        .filter(s -> isModel(s) && there.test(s))
-                        .forEach(out::add);
+            } else if (isMaterials(source) && isThere(source)) {
+                sources(source).stream().filter(s -> isModel(s) && isThere(s)).forEach(out::add);
             }
         }
         out.remove(path);
         return out;
     }
 
+    /** Files that refer to one, as it is written or in another case where no file is called that. */
     private List<String> sources(String path) {
         int slash = path.lastIndexOf('/');
-        return referred.computeIfAbsent(slash < 0 ? "" : path.substring(0, slash), store::referred)
-                .getOrDefault(path, List.of());
+        Map<String, Map<String, List<String>>> all =
+                referred.computeIfAbsent(slash < 0 ? "" : path.substring(0, slash), this::byName);
+        List<String> out = new ArrayList<>();
+        all.getOrDefault(folded(path), Map.of()).forEach((target, sources) -> {
+            if (target.equals(path) || path.equals(found.of(target))) {
+                out.addAll(sources);
+            }
+        });
+        return out;
+    }
+
+    private Map<String, Map<String, List<String>>> byName(String folder) {
+        Map<String, Map<String, List<String>>> out = new HashMap<>();
+        store.referred(folder)
+                .forEach((target, sources) -> out.computeIfAbsent(folded(target), f -> new TreeMap<>())
+                        .put(target, sources));
+        return out;
+    }
+
+    static String folded(String path) {
+        return path.toLowerCase(Locale.ROOT);
     }
 
     @Override

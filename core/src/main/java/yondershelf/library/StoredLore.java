@@ -71,14 +71,20 @@ final class StoredLore implements Lore {
     }
 
     @Override
-    public boolean isPanorama(String path) {
+    public Shows shows(String path) {
         Learned known = known(path);
-        if (known.panorama() >= 0) {
-            return known.panorama() == 1;
+        if (known.panorama() >= 0 && known.panorama() < Shows.values().length) {
+            return Shows.values()[known.panorama()];
         }
-        boolean panorama = files.isPanorama(path);
-        fresh.put(path, new Learned(known.state(), known.mentions(), known.type(), known.shape(), panorama ? 1 : 0));
-        return panorama;
+        Shows shows = files.shows(path);
+        fresh.put(path, new Learned(known.state(), known.mentions(), known.type(), known.shape(), shows.ordinal()));
+        return shows;
+    }
+
+    /** Looked at anew whenever one of their folder changes: a renderer may still be at it. */
+    @Override
+    public boolean areFrames(List<String> paths) {
+        return files.areFrames(paths);
     }
 
     /** What was learned since this was asked last, to be kept. */

@@ -53,11 +53,20 @@ public interface Companions {
     /** Of files that are all known at once. */
     static Companions among(Collection<String> files, Lore lore) {
         Set<String> there = new HashSet<>(files);
+        Map<String, String> folded = new HashMap<>();
+        // several that differ only in case: none is meant for certain
+        files.forEach(file -> folded.merge(file.toLowerCase(Locale.ROOT), file, (a, b) -> ""));
         Map<String, Set<String>> targets = new HashMap<>();
         for (String file : files) {
             if (mayRefer(file)) {
-                Set<String> found = targets(file, lore.references(file));
-                found.retainAll(there);
+                Set<String> found = new LinkedHashSet<>();
+                for (String target : targets(file, lore.references(file))) {
+                    String meant =
+                            there.contains(target) ? target : folded.getOrDefault(target.toLowerCase(Locale.ROOT), "");
+                    if (!meant.isEmpty() && !meant.equals(file)) {
+                        found.add(meant);
+                    }
+                }
                 targets.put(file, found);
             }
         }

@@ -35,11 +35,11 @@ final class Families {
             String path = item.files().get(0).path();
             FamilyName name = item.kind() == Kind.TEXTURE ? FamilyName.ofPicture(path) : FamilyName.of(path);
             String folder = item.folder();
-            while (!folder.isEmpty()
-                    && (MapFolders.step(Sorter.name(folder)).size() > 0
-                            || MapFolders.step(Sorter.name(folder)).plain())) {
-                MapFolders.Step step = MapFolders.step(Sorter.name(folder));
+            for (MapFolders.Step step = MapFolders.step(Sorter.name(folder));
+                    !folder.isEmpty() && (step.size() > 0 || step.plain() || step.detail() != FamilyName.UNTOLD);
+                    step = MapFolders.step(Sorter.name(folder))) {
                 name = name.withSize(Math.max(name.size(), step.size()));
+                name = name.detail() == FamilyName.UNTOLD ? name.withDetail(step.detail()) : name;
                 folder = Sorter.folder(folder);
             }
             // a name that is nothing but a size tells no family

@@ -64,6 +64,10 @@ record FamilyName(String words, int size, int detail, int version, int tile, Str
         return new FamilyName(words, other, detail, version, tile, ending);
     }
 
+    FamilyName withDetail(int other) {
+        return new FamilyName(words, size, other, version, tile, ending);
+    }
+
     /** The name of a picture, which may be one of several squares. */
     static FamilyName ofPicture(String path) {
         FamilyName name = of(path);

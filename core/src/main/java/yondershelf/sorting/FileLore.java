@@ -2,6 +2,8 @@ package yondershelf.sorting;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -10,6 +12,8 @@ import yondershelf.content.ProblemException;
 import yondershelf.facts.Panorama;
 import yondershelf.format.ContentReader;
 import yondershelf.format.FileType;
+import yondershelf.sorting.evidence.Motion;
+import yondershelf.sorting.evidence.Sample;
 
 /** Looks into the files themselves. */
 public final class FileLore implements Lore {
@@ -38,13 +42,26 @@ public final class FileLore implements Lore {
     }
 
     @Override
-    public boolean isPanorama(String path) {
+    public Shows shows(String path) {
         try {
-            return Panorama.of(reader.readPicture(ImageSource.at(root.resolve(path))))
-                    .isOne();
+            Panorama panorama = Panorama.of(reader.readPicture(ImageSource.at(root.resolve(path))));
+            return panorama.isOne() ? Shows.SURROUNDINGS : panorama.isSurface() ? Shows.SURFACE : Shows.UNDECIDED;
+        } catch (ProblemException e) {
+            return Shows.UNDECIDED;
+        }
+    }
+
+    @Override
+    public boolean areFrames(List<String> paths) {
+        List<Sample> samples = new ArrayList<>();
+        try {
+            for (String path : paths) {
+                samples.add(new Sample(reader.readPicture(ImageSource.at(root.resolve(path)))));
+            }
         } catch (ProblemException e) {
             return false;
         }
+        return Motion.isIn(samples);
     }
 
     @Override

@@ -25,6 +25,33 @@ public final class FolderSorter {
     private static final Pattern COMPANION = Pattern.compile(".*\\.(mtl|bin)$", Pattern.CASE_INSENSITIVE);
     private static final Pattern SURELY_NONE =
             Pattern.compile(".*\\.(txt|json|md|pdf|html?)$", Pattern.CASE_INSENSITIVE);
+    /** Common practice, no source. */
+    private static final Set<String> SURROUNDINGS = Set.of(
+            "hdri",
+            "hdris",
+            "hdr",
+            "env",
+            "environment",
+            "environments",
+            "sky",
+            "skies",
+            "pano",
+            "panorama",
+            "panoramas",
+            "studio",
+            "sunset",
+            "sunrise",
+            "dawn",
+            "dusk",
+            "noon",
+            "morning",
+            "evening",
+            "night",
+            "ibl",
+            "latlong",
+            "equirectangular",
+            "spherical");
+
     private static final String NOT_USED = "not used";
     private static final int TWICE_AS_WIDE = 2000;
     private static final int ABOUT = 40;
@@ -74,7 +101,7 @@ public final class FolderSorter {
             }
         }
         sortPictures(pictures, needed);
-        List<SortedItem> families = new ArrayList<>(Families.of(items));
+        List<SortedItem> families = new ArrayList<>(Families.of(Sequences.of(items, lore)));
         new OtherPrograms(families, skipped).join();
         families.sort(Comparator.comparing(SortedItem::kind).thenComparing(SortedItem::name));
         return new Sorted(families, skipped);
@@ -182,8 +209,9 @@ public final class FolderSorter {
     }
 
     /**
-     * Twice as wide as high. When its name says that it is a map, as "rough sea" does, its pixels decide. One that cannot be read
-     * is by its format most likely one; its card will show the reason.
+     * Twice as wide as high. Where its name says that it is a map, as "rough sea" does, its pixels must show surroundings; where
+     * its path does not speak of any, they must not show a surface. One that cannot be read is by its format most likely one; its
+     * card will show the reason.
      */
     private boolean isEnvironment(String path, MapName name) {
         boolean map = name.role() != null && name.role() != Role.BASE_COLOR;
@@ -191,7 +219,18 @@ public final class FolderSorter {
         if (shape == 0) {
             return !map;
         }
-        return Math.abs(shape - TWICE_AS_WIDE) < ABOUT && (!map || lore.isPanorama(path));
+        if (Math.abs(shape - TWICE_AS_WIDE) >= ABOUT) {
+            return false;
+        }
+        return map
+                ? lore.shows(path) == Lore.Shows.SURROUNDINGS
+                : speaksOfSurroundings(path) || lore.shows(path) != Lore.Shows.SURFACE;
+    }
+
+    /** Then nobody need look at its pixels, of which there are many. */
+    private static boolean speaksOfSurroundings(String path) {
+        return NameWords.of(path.substring(0, path.lastIndexOf('.')).replace('/', ' ')).words().stream()
+                .anyMatch(SURROUNDINGS::contains);
     }
 
     static String title(String path) {

@@ -1,5 +1,6 @@
 package yondershelf.sorting;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import yondershelf.format.FileType;
@@ -17,6 +18,18 @@ public interface Lore {
      */
     int shape(String path);
 
-    /** True when its pixels show the world all around. Asked of pictures of that shape whose name says that they are a map. */
-    boolean isPanorama(String path);
+    /** What a picture of the shape of one shows; asked where its name says another thing, or nothing. */
+    Shows shows(String path);
+
+    /** Whether pictures that are numbered one after the other move: asked of a few in the order of their numbers. */
+    boolean areFrames(List<String> paths);
+
+    /** What pixels tell. */
+    enum Shows {
+        /** The world all around. */
+        SURROUNDINGS,
+        /** A surface, for certain. */
+        SURFACE,
+        UNDECIDED
+    }
 }

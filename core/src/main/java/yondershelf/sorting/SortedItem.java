@@ -14,6 +14,8 @@ import yondershelf.content.Role;
  * @param files the asset's files, the one that names it first
  */
 public record SortedItem(Kind kind, String name, String folder, List<SortedFile> files) {
+    /** What the variant of a later picture of a moving one begins with; its number follows. */
+    public static final String FRAME = "frame ";
 
     /**
      * A file of an asset.

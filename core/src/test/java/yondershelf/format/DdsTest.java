@@ -125,6 +125,38 @@ class DdsTest {
         assertEquals(new ContentReader.PictureSize(WIDTH, HEIGHT), new Formats().measure(ImageSource.at(file)));
     }
 
+    /** A cube with two levels a face: all six faces are read, in a row, in the order of the guide: +X, -X, +Y, -Y, +Z, -Z. */
+    @Test
+    void cubesAndVolumes() throws Exception {
+        int edge = 8;
+        int face = edge * edge * 4 + edge / 2 * (edge / 2) * 4;
+        ByteBuffer cube = header(face * 6, "", 32, 0xff, 0xff00, 0xff0000, 0xff000000);
+        cube.putInt(12, edge).putInt(16, edge).putInt(28, 2).putInt(112, 0xFE00);
+        for (int i = 0; i < face * 6; i++) {
+            cube.put((byte) (i % 4 == 3 ? 255 : i / face * 30 + i % 4 + (i % face < edge * edge * 4 ? 0 : 99)));
+        }
+        Path file = folder.resolve("cube.dds");
+        Files.write(file, cube.array());
+        Picture row = new Formats().readPicture(ImageSource.at(file));
+        assertEquals(edge * 6, row.width());
+        assertEquals(new ContentReader.PictureSize(edge * 6, edge), new Formats().measure(ImageSource.at(file)));
+        for (int i = 0; i < 6; i++) {
+            assertEquals((i * 30 + 2) / 255f, row.value(i * edge + 3, 5, 2), 1e-6, "face " + i);
+        }
+        assertTrue(Formats.isCube(ImageSource.at(file)));
+        cube.putInt(112, 0x7E00);
+        Files.write(file, cube.array());
+        assertEquals(edge, new Formats().readPicture(ImageSource.at(file)).width());
+        assertEquals(
+                List.of("faces of a cube, of which some are missing"),
+                Formats.remarks(ImageSource.at(file)).notShown());
+        cube.putInt(112, 0x200000).putInt(24, 5);
+        Files.write(file, cube.array());
+        assertEquals(
+                List.of("all of its 5 layers but the first"),
+                Formats.remarks(ImageSource.at(file)).notShown());
+    }
+
     @Test
     void whatIsNotReadIsNamed() throws Exception {
         ByteBuffer later = ByteBuffer.allocate(400).order(ByteOrder.LITTLE_ENDIAN);

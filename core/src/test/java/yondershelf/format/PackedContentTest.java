@@ -167,6 +167,56 @@ class PackedContentTest {
         return file;
     }
 
+    /** Six faces of plain tones: all are read, in a row; of a picture with layers, what is not read is said. */
+    @Test
+    void ktxCubesAndLayers() throws Exception {
+        Path cube = folder.resolve("cube.ktx2");
+        Path layers = folder.resolve("layers.ktx2");
+        for (boolean faces : new boolean[] {true, false}) {
+            ByteBuffer source = MemoryUtil.memAlloc(EDGE * EDGE * 4);
+            PointerBuffer made = MemoryUtil.memCallocPointer(1);
+            ktxTextureCreateInfo info = ktxTextureCreateInfo.calloc();
+            try {
+                info.vkFormat(SRGB_RGBA)
+                        .baseWidth(EDGE)
+                        .baseHeight(EDGE)
+                        .baseDepth(1)
+                        .numDimensions(2)
+                        .numLevels(1);
+                info.numLayers(faces ? 1 : 3).numFaces(faces ? 6 : 1).isArray(!faces);
+                assertEquals(0, KTX.ktxTexture2_Create(info, KTX.KTX_TEXTURE_CREATE_ALLOC_STORAGE, made));
+                ktxTexture any = ktxTexture.create(made.get(0));
+                for (int one = 0; one < (faces ? 6 : 3); one++) {
+                    for (int i = 0; i < EDGE * EDGE * 4; i++) {
+                        source.put(i, (byte) (i % 4 == 3 ? 255 : 40 * one + 10 * (i % 4)));
+                    }
+                    assertEquals(
+                            0, KTX.ktxTexture_SetImageFromMemory(any, 0, faces ? 0 : one, faces ? one : 0, source));
+                }
+                assertEquals(0, KTX.ktxWriteToNamedFile(any, (faces ? cube : layers).toString()));
+                KTX.ktxTexture2_Destroy(ktxTexture2.create(made.get(0)));
+            } finally {
+                info.free();
+                MemoryUtil.memFree(made);
+                MemoryUtil.memFree(source);
+            }
+        }
+        Formats formats = new Formats();
+        Picture row = formats.readPicture(ImageSource.at(cube));
+        assertEquals(EDGE * 6, row.width());
+        assertEquals(new ContentReader.PictureSize(EDGE * 6, EDGE), formats.measure(ImageSource.at(cube)));
+        assertTrue(Formats.isCube(ImageSource.at(cube)) && !Formats.isCube(ImageSource.at(layers)));
+        for (int face = 0; face < 6; face++) {
+            for (int c = 0; c < 3; c++) {
+                assertEquals((40 * face + 10 * c) / 255f, row.value(face * EDGE + 7, 9, c), 1e-6, "face " + face);
+            }
+        }
+        assertEquals(List.of(), Formats.remarks(ImageSource.at(cube)).notShown());
+        assertEquals(
+                List.of("all of its 3 pictures but the first"),
+                Formats.remarks(ImageSource.at(layers)).notShown());
+    }
+
     /** Written by the format's reference library: plain pixels come back as they were, Basis Universal nearly. */
     @Test
     void ktxTexturesAreRead() throws Exception {

@@ -7,6 +7,8 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,6 +26,7 @@ import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Srgb;
 import yondershelf.facts.Panorama;
 import yondershelf.facts.Projection;
 import yondershelf.facts.ProjectionTest;
@@ -99,6 +102,43 @@ class IntakeTest {
             assertTrue(again.items().stream().allMatch(i -> i.duplicateOf() != null && !i.isWanted()));
             FileActs.undo(library, Objects.requireNonNull(taken.run()));
             assertFalse(Files.exists(library.resolve("incoming")));
+        }
+    }
+
+    /** A file that is a cube comes in as it is and as an HDRI of all six faces, which look where they must. */
+    @Test
+    void cubesKeepAllTheirFaces() throws Exception {
+        Path source = Files.createDirectories(folder.resolve("skies"));
+        int edge = 16;
+        ByteBuffer cube = ByteBuffer.allocate(128 + edge * edge * 4 * 6).order(ByteOrder.LITTLE_ENDIAN);
+        cube.put("DDS |\0\0\0".getBytes(StandardCharsets.US_ASCII))
+                .putInt(12, edge)
+                .putInt(16, edge);
+        cube.putInt(76, 32).putInt(80, 0x41).putInt(88, 32).putInt(92, 0xff).putInt(96, 0xff00);
+        cube.putInt(100, 0xff0000).putInt(104, 0xff000000).putInt(112, 0xFE00).position(128);
+        for (int i = 0; i < edge * edge * 6; i++) {
+            // each face its own red
+            cube.put((byte) (40 * (i / (edge * edge) + 1)))
+                    .put((byte) 60)
+                    .put((byte) 20)
+                    .put((byte) 255);
+        }
+        Files.write(source.resolve("bay.dds"), cube.array());
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(source), Work.SILENT);
+            assertEquals(2, plan.items().stream().filter(PlanItem::isWanted).count(), plan.toString());
+            Taken taken = intake.take(plan.items(), Work.SILENT);
+            assertTrue(taken.paths().contains("skies/bay.dds"), taken.paths().toString());
+            Picture came = reader.readPicture(ImageSource.at(library.resolve("skies/bay_equirectangular.hdr")));
+            int w = came.width();
+            int h = came.height();
+            // seen from inside and facing +Z, +X is at the right (OpenGL 4.6, table 8.19)
+            assertEquals(Srgb.toLinear(200 / 255.0), came.value(w / 2, h / 2, 0), 0.01, "+Z");
+            assertEquals(Srgb.toLinear(40 / 255.0), came.value(w * 3 / 4, h / 2, 0), 0.01, "+X");
+            assertEquals(Srgb.toLinear(80 / 255.0), came.value(w / 4, h / 2, 0), 0.01, "-X");
+            assertEquals(Srgb.toLinear(120 / 255.0), came.value(w / 2, 1, 0), 0.01, "+Y");
+            assertEquals(Srgb.toLinear(160 / 255.0), came.value(w / 2, h - 2, 0), 0.01, "-Y");
+            assertEquals(Srgb.toLinear(240 / 255.0), came.value(1, h / 2, 0), 0.01, "-Z");
         }
     }
 

@@ -5,11 +5,13 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -36,8 +38,13 @@ class FamiliesTest {
         }
 
         @Override
-        public boolean isPanorama(String path) {
-            return true;
+        public Shows shows(String path) {
+            return Shows.SURROUNDINGS;
+        }
+
+        @Override
+        public boolean areFrames(List<String> paths) {
+            return paths.get(0).startsWith("smoke");
         }
     };
 
@@ -67,11 +74,16 @@ class FamiliesTest {
                         + " chart.1011.png (1011)",
                 "chart_512.png chart_2048.png | texture Chart: chart_2048.png, chart_512.png (512)",
                 "hdris/1k/north_pier.hdr hdris/4k/north_pier.hdr | hdri North pier: hdris/4k/north_pier.hdr,"
-                        + " hdris/1k/north_pier.hdr (1k)"
+                        + " hdris/1k/north_pier.hdr (1k)",
+                "rig/LOD1/capstan.obj rig/LOD0/capstan.obj rig/LOD2/capstan.obj | model Capstan: rig/LOD0/capstan.obj,"
+                        + " rig/LOD1/capstan.obj (level 1), rig/LOD2/capstan.obj (level 2)",
+                "rig/lod_0/a.obj rig/lod_1/b.obj | model A: rig/lod_0/a.obj + model B: rig/lod_1/b.obj",
+                "Stühle_v1.glb Stühle_v2.glb | model Stühle: Stühle_v2.glb, Stühle_v1.glb (v1)",
+                "Pavés_v1.glb Pavés_v2.glb | model Pavés: Pavés_v2.glb, Pavés_v1.glb (v1)"
             })
     void oneThingInSeveralFiles(String files, String expected) {
         assertEquals(
-                List.of(expected),
+                List.of(expected.split(" \\+ ")),
                 sorted(List.of(files.split(" "))).stream()
                         .map(FamiliesTest::text)
                         .toList());
@@ -89,6 +101,31 @@ class FamiliesTest {
     })
     void thingsOfTheirOwn(String files) {
         assertEquals(2, sorted(List.of(files.split(" "))).size());
+    }
+
+    private static List<String> numbered(String before, int from, int to, String after) {
+        return IntStream.rangeClosed(from, to)
+                .mapToObj(i -> before + String.format(Locale.ROOT, "%04d", i) + after)
+                .toList();
+    }
+
+    /** Frames that move are one thing; as many numbered pictures that do not, and a few, are not. */
+    @Test
+    void numberedFrames() {
+        List<SortedItem> smoke = sorted(numbered("smoke/", 1, 80, ".png"));
+        assertEquals(1, smoke.size());
+        assertEquals("Smoke", smoke.get(0).name());
+        assertEquals(80, smoke.get(0).files().size());
+        assertEquals("smoke/0001.png", smoke.get(0).files().get(0).path());
+        assertEquals("frame 80", smoke.get(0).files().get(79).variant());
+        assertEquals(
+                "Smoke wisp",
+                sorted(numbered("smoke_wisp_", 10, 30, ".png")).get(0).name());
+        assertEquals(40, sorted(numbered("fabric_", 1, 40, ".jpg")).size());
+        assertEquals(5, sorted(numbered("smoke_", 1, 5, ".png")).size());
+        List<String> gaps = new ArrayList<>(numbered("smoke_", 1, 40, ".png"));
+        gaps.removeIf(path -> path.contains("3"));
+        assertEquals(gaps.size(), sorted(gaps).size());
     }
 
     /** No file is lost or told twice, in whatever order they come. */

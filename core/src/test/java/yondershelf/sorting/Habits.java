@@ -13,7 +13,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /** A list of naming habits with the right answers, as its first lines explain. */
-final class Habits {
+public final class Habits {
     private static final List<String> NAMES = List.of(
             "tarred timber",
             "slate roof",
@@ -32,8 +32,8 @@ final class Habits {
             "cork float");
 
     /** One habit tried with names: files of one folder, and what is to be made of them. */
-    record Case(String habit, List<Set> sets) {
-        List<String> files() {
+    public record Case(String habit, List<Set> sets) {
+        public List<String> files() {
             return sets.stream().flatMap(s -> s.files.keySet().stream()).toList();
         }
     }
@@ -43,8 +43,8 @@ final class Habits {
      *
      * @param files what each is: {@code ROLE[:HOW] [alt]} or {@code own}
      */
-    record Set(String name, Map<String, String> files) {
-        boolean isMaterial() {
+    public record Set(String name, Map<String, String> files) {
+        public boolean isMaterial() {
             return files.values().stream().anyMatch(what -> !what.equals("own"));
         }
     }
@@ -55,6 +55,11 @@ final class Habits {
 
     /** @param each with how many names each habit is tried */
     static List<Case> read(String resource, int each) throws IOException {
+        return read(resource, each, false);
+    }
+
+    /** @param seen true when the pictures have been looked at */
+    public static List<Case> read(String resource, int each, boolean seen) throws IOException {
         List<Case> out = new ArrayList<>();
         String habit = "";
         List<Part> parts = new ArrayList<>();
@@ -72,7 +77,7 @@ final class Habits {
                     named = "";
                 }
                 if (line.startsWith("habit:")) {
-                    next = cases(habit, parts, each, next, out);
+                    next = cases(habit, parts, each, next, out, seen);
                     parts.clear();
                     habit = line.substring("habit:".length()).strip();
                 } else if (line.startsWith("named:")) {
@@ -83,11 +88,11 @@ final class Habits {
             }
         }
         parts.add(new Part(List.copyOf(lines), named));
-        cases(habit, parts, each, next, out);
+        cases(habit, parts, each, next, out, seen);
         return out;
     }
 
-    private static int cases(String habit, List<Part> parts, int each, int from, List<Case> out) {
+    private static int cases(String habit, List<Part> parts, int each, int from, List<Case> out, boolean seen) {
         int next = from;
         for (int i = 0; i < each && !parts.isEmpty(); i++) {
             List<Set> sets = new ArrayList<>();
@@ -99,7 +104,7 @@ final class Habits {
                 Map<String, String> files = new TreeMap<>();
                 for (String line : part.lines) {
                     int at = line.lastIndexOf(" = ");
-                    files.put("pack/" + written(line.substring(0, at), name), byName(line.substring(at + 3)));
+                    files.put("pack/" + written(line.substring(0, at), name), told(line.substring(at + 3), seen));
                 }
                 sets.add(new Set(part.named.isEmpty() ? name : written(part.named, name), files));
             }
@@ -109,9 +114,12 @@ final class Habits {
         return next;
     }
 
-    /** What names alone can tell of a file. */
-    private static String byName(String what) {
-        return what.equals("?") || what.endsWith(" seen") ? "none alt" : what;
+    /** What can be told of a file, by its name alone or by its picture too. */
+    private static String told(String what, boolean seen) {
+        if (what.endsWith(" seen")) {
+            return seen ? what.substring(0, what.length() - " seen".length()) : "none alt";
+        }
+        return what.equals("?") ? "none alt" : what;
     }
 
     private static String written(String text, String name) {

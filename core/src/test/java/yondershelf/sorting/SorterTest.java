@@ -66,6 +66,46 @@ class SorterTest {
                 sorted.skipped().stream().map(Sorted.Skipped::reason).toList());
     }
 
+    /** As systems that do not tell capitals from small letters take references. */
+    @Test
+    void referencesInAnotherCase() throws Exception {
+        Files.writeString(folder.resolve("drum.obj"), "mtllib drum.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");
+        Files.writeString(folder.resolve("drum.mtl"), "newmtl skin\nmap_Kd t_drum_d.PNG\nmap_Ks t_either.png\n");
+        picture("T_Drum_D.png", 4, 4);
+        picture("T_Either.png", 4, 4);
+        picture("T_EITHER.png", 4, 4);
+        Sorted sorted = sort();
+        SortedItem drum = sorted.items().get(0);
+        assertEquals(
+                List.of("drum.obj", "drum.mtl", "T_Drum_D.png"),
+                drum.files().stream().map(SortedItem.SortedFile::path).toList());
+        // of two that differ in case alone none is meant
+        assertEquals(Kind.TEXTURE, sorted.items().get(1).kind());
+    }
+
+    /** A grey relief twice as wide as high is no surroundings, whatever its format; one whose path says so, and one of colours, may be. */
+    @Test
+    void aReliefInFloatsIsNoSurroundings() throws Exception {
+        int w = 256;
+        float[] relief = new float[w * w / 2 * 3];
+        float[] coloured = new float[relief.length];
+        for (int i = 0; i < relief.length; i++) {
+            int x = i / 3 % w;
+            int y = i / 3 / w;
+            relief[i] = (float) (0.5 + 0.2 * Math.sin(x * Math.PI / 16) * Math.cos(y * Math.PI / 16));
+            coloured[i] = relief[i] * (1 + i % 3 * 0.1f);
+        }
+        Files.write(folder.resolve("dunes.hdr"), Formats.hdr(Picture.ofFloats(w, w / 2, 3, relief)));
+        Files.write(folder.resolve("ripples.exr"), Formats.exr(Picture.ofFloats(w, w / 2, 3, relief)));
+        Files.write(folder.resolve("bay.exr"), Formats.exr(Picture.ofFloats(w, w / 2, 3, coloured)));
+        Files.write(folder.resolve("bay_sky.hdr"), Formats.hdr(Picture.ofFloats(w, w / 2, 3, relief)));
+        assertEquals(
+                List.of("hdri Bay", "hdri Bay sky", "texture Dunes", "texture Ripples"),
+                sort().items().stream()
+                        .map(i -> i.kind().word() + " " + i.name())
+                        .toList());
+    }
+
     private void picture(String path, int w, int h) throws Exception {
         Path file = folder.resolve(path);
         Files.createDirectories(file.getParent());

@@ -12,6 +12,16 @@ public final class Evidence {
 
     private Evidence() {}
 
+    /**
+     * What pictures of a set show whose names tell no role.
+     *
+     * @param maps of the set whose roles are known
+     * @param untold by path
+     */
+    public static List<Verdict> ofUntold(Maps maps, Map<String, Sample> untold) {
+        return UntoldJudge.look(maps, untold);
+    }
+
     /** What overrules the names of a set's maps: of each map the surest one. */
     public static List<Verdict> of(Maps maps) {
         Map<String, Verdict> out = new HashMap<>();

@@ -44,7 +44,8 @@ final class NormalJudge implements Judge {
         return out;
     }
 
-    private static boolean isDirections(Sample sample) {
+    /** True for what is a normal map, for certain. */
+    static boolean isDirections(Sample sample) {
         return !sample.isGrey()
                 && sample.directions() > MOST
                 && Math.abs(sample.mean(0) - 0.5) < EVEN

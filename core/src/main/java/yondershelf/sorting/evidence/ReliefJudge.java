@@ -22,11 +22,7 @@ final class ReliefJudge implements Judge {
                 || !colour.get().sample().isGrey()) {
             return List.of();
         }
-        Sample slopes = normal.get().sample();
-        Sample heights = colour.get().sample();
-        // both ways: what is only lighter on one side of everything is lit, not high
-        boolean like = correlation(slopes, heights, 0) > LIKE && Math.abs(correlation(slopes, heights, 1)) > LIKE;
-        return like
+        return isRelief(colour.get().sample(), normal.get().sample())
                 ? List.of(new Verdict(
                         colour.get().path(),
                         Role.HEIGHT,
@@ -34,6 +30,13 @@ final class ReliefJudge implements Judge {
                         SURE,
                         Phrase.of("evidence.base-color-by-name-but-grey")))
                 : List.of();
+    }
+
+    /** Both ways: what is only lighter on one side of everything is lit, not high. */
+    static boolean isRelief(Sample heights, Sample slopes) {
+        return heights.isGrey()
+                && correlation(slopes, heights, 0) > LIKE
+                && Math.abs(correlation(slopes, heights, 1)) > LIKE;
     }
 
     /** Between red of a normal map and how a picture falls to the right, or green and how it falls down. */

@@ -31,6 +31,10 @@ public final class Sample {
         return rows;
     }
 
+    boolean isSizeOf(Sample other) {
+        return picture.width() == other.picture.width() && picture.height() == other.picture.height();
+    }
+
     int colours() {
         return picture.channels() >= 3 ? 3 : 1;
     }
