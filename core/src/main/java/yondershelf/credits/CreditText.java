@@ -21,6 +21,13 @@ final class CreditText {
     private static final Pattern LONG = Pattern.compile(
             "(?i)\\battribution((?:[ -]+(?:noncommercial|non-commercial|noderivatives|noderivs|sharealike|share alike))*)[ -]+(?:licen[sc]e,? )?(?:version )?(\\d\\.\\d)");
 
+    /** The licences' names in German and French, as their deeds have them. */
+    private static final Pattern NAMENSNENNUNG = Pattern.compile(
+            "(?iu)\\bnamensnennung((?:[ \u2013-]+(?:nicht[ -]kommerziell|keine[ -]bearbeitungen?|weitergabe unter gleichen bedingungen))*)[ \u2013-]+(?:version )?(\\d\\.\\d)");
+
+    private static final Pattern ATTRIBUTION = Pattern.compile(
+            "(?iu)\\battribution((?:[ \u2013-]+(?:pas d[\u2019']utilisation commerciale|pas de modifications?|partage dans les m\u00eames conditions))*)[ \u2013-]+(?:version )?(\\d\\.\\d)");
+
     /** What stands in a licence itself or is said of it, by its identifier. */
     private static final Map<String, Pattern> SAID = new LinkedHashMap<>();
 
@@ -39,9 +46,19 @@ final class CreditText {
     }
 
     private static final Pattern MADE = Pattern.compile(
-            "(?im)^[\\s*#>-]*(?:author|artist|creator|made by|created by|model(?:l)?ed by|textured by|(?:textures?|models?|materials?|assets?|pack) by)\\s*[:=-]?\\s+(\\S.{1,60})$");
+            "(?imu)^[\\s*#>-]*(?:author|artist|creator|made by|created by|model(?:l)?ed by|textured by|(?:textures?|models?|materials?|assets?|pack) by|autorin|autor|urheberin|urheber|k\u00fcnstlerin|k\u00fcnstler|erstellt von|modelliert von|gemacht von|auteure|auteur|autrice|cr\u00e9\u00e9 par|r\u00e9alis\u00e9 par|mod\u00e9lis\u00e9 par|fait par)\\s*[:=-]?\\s+(\\S.{1,60})$");
+    /** By what else things are made. */
+    private static final Pattern NOBODY = Pattern.compile("(?i)^(?:hand|using|scanning|me|myself|us)\\b");
+
+    /** "Storm lantern by NAME" or "by NAME" as a line: the name in capitals, so that "made by hand" names nobody. */
+    private static final Pattern BY = Pattern.compile(
+            "(?mu)^[\\s*#>-]*(?:[^\\n]{0,60}\\s)?(?:by|von|par)\\s+(\\p{Lu}[\\p{L}\\p{N}.'\u2019-]+(?:\\s+(?:(?:van|von|de|der|du|la|le|of|the|and)\\s+)*\\p{Lu}[\\p{L}\\p{N}.'\u2019-]*){0,4})[\\s.,;(]*(?:\\d{4}.{0,20})?\\s*$");
+
     private static final Pattern COPYRIGHT = Pattern.compile(
             "(?im)(?:\\bcopyright|\\(c\\)|\u00a9)[\\s:]*(?:\\(c\\)|\u00a9)?\\s*(?:\\d{4}(?:\\s*[-\u2013,]\\s*\\d{2,4})*,?)?\\s*(?:by\\s+)?([^\\n]{2,120})");
+    /** Lines that speak of a licence may end with whose it is. */
+    private static final Pattern LICENSED =
+            Pattern.compile("(?i)licen[sc]|lizenz|permi|under|provided|published|distributed|copyright|\\u00a9");
     /** What legal texts go on with. */
     private static final Pattern NOT_A_NAME = Pattern.compile(
             "(?i)^(?:and|or|notice|holders?|owners?|laws?|licen[sc]e|the|is|in|to|statement|protection|interest|act|treaty|term|,|\\[|<|&).*");
@@ -89,6 +106,15 @@ final class CreditText {
                     .replace("sharealike", "-SA");
             found.add(Licences.named("CC-BY" + parts + "-" + m.group(2)));
         }
+        for (Pattern named : new Pattern[] {NAMENSNENNUNG, ATTRIBUTION}) {
+            for (Matcher m = named.matcher(text); m.find(); ) {
+                String more = m.group(1).toLowerCase(Locale.ROOT);
+                String parts = (more.contains("kommerzi") || more.contains("commercial") ? "-NC" : "")
+                        + (more.contains("bearbeitung") || more.contains("modification") ? "-ND" : "")
+                        + (more.contains("weitergabe") || more.contains("partage") ? "-SA" : "");
+                found.add(Licences.named("CC-BY" + parts + "-" + m.group(2)));
+            }
+        }
         SAID.forEach((id, pattern) -> {
             if (pattern.matcher(text).find()) {
                 found.add(id);
@@ -103,7 +129,13 @@ final class CreditText {
     private static String author(String text) {
         for (Matcher m = MADE.matcher(text); m.find(); ) {
             String name = name(m.group(1));
-            if (name.length() > 1) {
+            if (name.length() > 1 && !NOBODY.matcher(name).find()) {
+                return name;
+            }
+        }
+        for (Matcher m = BY.matcher(text); m.find(); ) {
+            String name = name(m.group(1));
+            if (name.length() > 1 && !LICENSED.matcher(m.group()).find()) {
                 return name;
             }
         }

@@ -17,7 +17,7 @@ import java.util.regex.Pattern;
 /** Reads who made something, and under which licence, out of the files it came in. */
 public final class Credits {
     private static final Pattern TEXT = Pattern.compile(
-            "(?i)(.*[ ._-])?(licen[sc]es?|copying|copyright|read[ ._-]?me|credits?|attributions?|about|info)([ ._-].*)?\\.(txt|md|rst)|licen[sc]e|copying|readme");
+            "(?iu)(.*[ ._-])?(licen[sc]es?|lizenz(?:en|text)?|lies[ ._-]?mich|lisez[ ._-]?moi|urheber|crédits?|copying|copyright|read[ ._-]?me|credits?|attributions?|about|info)([ ._-].*)?\\.(txt|md|rst)|licen[sc]e|lizenz|copying|readme|liesmich|lisezmoi");
     /** Legal texts are shorter; what is longer is something else. */
     private static final int MOST_TEXT = 1 << 18;
     /** Writers put what describes a file near its beginning or its end. */

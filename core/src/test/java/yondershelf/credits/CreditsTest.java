@@ -52,6 +52,26 @@ class CreditsTest {
             {"Textures: CC0. Models: CC BY 4.0.", "", ""},
             {"The copyright holder grants nothing. Enjoy the lighthouse!", "", ""},
             {"A lamp, four sizes. Units are centimetres.", "", ""},
+            {"Storm lantern by Mira Tollgate\nfour sizes\n", "Mira Tollgate", ""},
+            {"by The Slipway Bench\n", "The Slipway Bench", ""},
+            {"Made by hand, by lamplight.\nStand by for more\n", "", ""},
+            {"Sturmlaterne\nErstellt von Jördis Ankerplatz\nLizenz: CC BY 4.0\n", "Jördis Ankerplatz", "CC-BY-4.0"},
+            {"Urheber: Jördis Ankerplatz\nNamensnennung 4.0 International", "Jördis Ankerplatz", "CC-BY-4.0"},
+            {
+                "Namensnennung - Nicht kommerziell - Weitergabe unter gleichen Bedingungen 4.0 International",
+                "",
+                "CC-BY-NC-SA-4.0"
+            },
+            {"Namensnennung-Keine Bearbeitungen 4.0 International", "", "CC-BY-ND-4.0"},
+            {"Lanterne\nAuteur : Élodie Brisant\nAttribution 4.0 International", "Élodie Brisant", "CC-BY-4.0"},
+            {
+                "Réalisé par Élodie Brisant\nAttribution - Pas d’Utilisation Commerciale - Partage dans les Mêmes"
+                        + " Conditions 4.0 International",
+                "Élodie Brisant",
+                "CC-BY-NC-SA-4.0"
+            },
+            {"Attribution - Pas de Modification 4.0 International", "", "CC-BY-ND-4.0"},
+            {"Lizenz: CC0. Danke!", "", "CC0-1.0"},
         }) {
             Credit credit = text(said[0]);
             assertEquals(said[1], credit.author(), said[0]);
@@ -61,8 +81,16 @@ class CreditsTest {
 
     @Test
     void whichTextsAreAsked() {
-        for (String name :
-                List.of("LICENSE", "license.txt", "Read Me.md", "lamp_license.txt", "CREDITS.md", "README")) {
+        for (String name : List.of(
+                "LICENSE",
+                "license.txt",
+                "Read Me.md",
+                "lamp_license.txt",
+                "CREDITS.md",
+                "README",
+                "LIESMICH.txt",
+                "Lizenz.txt",
+                "lisez-moi.txt")) {
             assertTrue(Credits.isText(name), name);
         }
         for (String name : List.of("licence plate.png", "readme.png", "notes.txt", "lamp.obj", "inform.txt")) {
