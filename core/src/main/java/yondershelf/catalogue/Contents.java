@@ -316,6 +316,20 @@ public final class Contents {
         return picture;
     }
 
+    /** How many pictures an asset shows one after the other; 1 for what stands still. Nothing is read for it. */
+    public int frames(Asset asset) {
+        return kinds.of(asset.kind()).frames(asset.files());
+    }
+
+    /**
+     * One of those pictures, from 0, as its preview shows it. Not kept: it is read for as long as somebody looks.
+     *
+     * @throws ProblemException when it cannot be read
+     */
+    public @Nullable Picture frame(Asset asset, int number, int size) throws ProblemException {
+        return kinds.of(asset.kind()).frame(Source.of(owner(asset), asset), number, size);
+    }
+
     /** At the end of what {@link #keepLook} keeps: what is drawn or told apart otherwise is looked at again. */
     static final String LOOK = "@" + Booth.VERSION + "." + Signature.VERSION;
 

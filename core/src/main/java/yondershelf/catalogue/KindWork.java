@@ -1,5 +1,6 @@
 package yondershelf.catalogue;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
@@ -7,6 +8,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
 import yondershelf.render.Booth;
+import yondershelf.sorting.SortedItem;
 
 /** What can be done with assets of one kind. One class for each, registered in {@link Kinds}. */
 interface KindWork {
@@ -24,6 +26,16 @@ interface KindWork {
 
     /** What it holds, as the table needs it. */
     Object read(Source source) throws ProblemException;
+
+    /** How many pictures it shows one after the other; 1 for what stands still. */
+    default int frames(List<SortedItem.SortedFile> files) {
+        return 1;
+    }
+
+    /** One of them, from 0, as {@link #preview} shows it. */
+    default @Nullable Picture frame(Source source, int number, int size) throws ProblemException {
+        return null;
+    }
 
     /** True when it can be turned on the stage of the booth. */
     default boolean turns() {

@@ -1,5 +1,6 @@
 package yondershelf.catalogue;
 
+import java.util.List;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
@@ -11,6 +12,7 @@ import yondershelf.facts.FactsMeter;
 import yondershelf.facts.Panorama;
 import yondershelf.format.ContentReader;
 import yondershelf.render.Booth;
+import yondershelf.sorting.SortedItem;
 
 /** Textures: pictures shown as they are. */
 final class TextureWork implements KindWork {
@@ -33,6 +35,22 @@ final class TextureWork implements KindWork {
     public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
         return booth.preview(reader.readColours(picture(source)), size);
+    }
+
+    @Override
+    public int frames(List<SortedItem.SortedFile> files) {
+        return 1 + (int) files.stream().filter(SortedItem.SortedFile::isFrame).count();
+    }
+
+    @Override
+    public @Nullable Picture frame(Source source, int number, int size) throws ProblemException {
+        List<SortedItem.SortedFile> frames = source.files().stream()
+                .filter(f -> f.variant().isEmpty() || f.isFrame())
+                .toList();
+        return booth.preview(
+                reader.readColours(
+                        ImageSource.at(source.root().resolve(frames.get(number).path()))),
+                size);
     }
 
     /** The picture, or all of those on several UV squares. */

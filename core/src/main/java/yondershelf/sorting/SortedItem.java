@@ -36,6 +36,11 @@ public record SortedItem(Kind kind, String name, String folder, List<SortedFile>
             return role != null && variant.isEmpty();
         }
 
+        /** True for a later picture of one that moves. */
+        public boolean isFrame() {
+            return variant.startsWith(FRAME);
+        }
+
         /** The same file elsewhere. */
         public SortedFile at(String other) {
             return new SortedFile(other, role, coding, variant);

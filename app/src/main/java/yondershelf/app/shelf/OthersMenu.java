@@ -40,6 +40,7 @@ final class OthersMenu extends MenuButton {
     private static Set<String> others(Asset asset) {
         Set<String> out = new LinkedHashSet<>();
         asset.files().stream()
+                .filter(file -> !file.isFrame())
                 .map(SortedFile::variant)
                 .filter(v -> !v.isEmpty())
                 .forEach(out::add);

@@ -75,6 +75,7 @@ public final class ShelfGrid extends Region {
     private final Chosen chosen;
     private final GridActs acts;
     private final CheckMenuItem sizes = new CheckMenuItem(Phrase.of("shelf.true-sizes-beside-the-names"));
+    private final FramePlayer player;
     private double tileSize = 140;
     private boolean cardOpen;
     /** Something was chosen that is not among the entries yet: it is shown when they arrive. */
@@ -95,6 +96,7 @@ public final class ShelfGrid extends Region {
         this.menu = new AssetMenu(workspace, asset -> choose(asset, true));
         this.chosen = workspace.chosen();
         this.acts = new GridActs(this, workspace);
+        this.player = new FramePlayer(workspace);
         getStyleClass().add("shelf-grid");
         setId("shelf");
         setAccessibleRole(AccessibleRole.LIST_VIEW);
@@ -123,6 +125,10 @@ public final class ShelfGrid extends Region {
             }
         });
         workspace.selected().addListener((o, before, now) -> {
+            boolean calm = getScene() != null && getScene().getPreferences().isReducedMotion();
+            if (now != null && !calm && tileOf(now.id()) instanceof Tile tile) {
+                player.begin(tile);
+            }
             if (now == null) {
                 cardOpen = false;
                 pages.follow(null, -1);
@@ -392,6 +398,8 @@ public final class ShelfGrid extends Region {
         Tile tile = new Tile(this::nameHeight);
         // placed by hand: a picture that arrives lays out its own tile and nothing else
         tile.setManaged(false);
+        tile.setOnMouseEntered(e -> player.begin(tile));
+        tile.setOnMouseExited(e -> player.end(tile));
         tile.addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
             Asset asset = tile.asset();
             requestFocus();

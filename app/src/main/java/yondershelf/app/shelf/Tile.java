@@ -8,6 +8,7 @@ import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Tooltip;
+import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
@@ -18,6 +19,7 @@ import yondershelf.app.model.Words;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
+import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.words.Phrase;
 
 /** One thing on a ledge: its picture, its name below the ledge, and a notch when something is wrong with it. Recycled. */
@@ -95,7 +97,11 @@ final class Tile extends Region {
         String shownName = shown.name();
         asset = thing;
         boolean model = thing.kind() == Kind.MODEL && shown.millimetres() > 0;
-        name.setText(sized && model ? shownName + "  " + Words.extent(shown.millimetres()) : shownName);
+        long frames = thing.files().stream().filter(SortedFile::isFrame).count();
+        name.setText(
+                sized && model
+                        ? shownName + "  " + Words.extent(shown.millimetres())
+                        : frames > 0 ? shownName + "  " + Words.plural(frames + 1, "frame") : shownName);
         if (thing.kind() != shownKind) {
             shownKind = thing.kind();
             name.setGraphic(Glyphs.of(thing.kind()));
@@ -105,7 +111,8 @@ final class Tile extends Region {
         pseudoClassStateChanged(CHOSEN, chosen);
         pseudoClassStateChanged(AWAY, shown.away());
         String place = library + (shown.away() ? Phrase.of("shelf.away") : "") + " / " + thing.path();
-        tooltip.setText(shownName + "\n" + place + (findings > 0 ? "\n" + Words.plural(findings, "finding") : ""));
+        tooltip.setText(shownName + (frames > 0 ? Phrase.of("shelf.plays-here") : "") + "\n" + place
+                + (findings > 0 ? "\n" + Words.plural(findings, "finding") : ""));
         setAccessibleText(Phrase.of(
                 "shelf.in-2",
                 shownName,
@@ -143,6 +150,25 @@ final class Tile extends Region {
         failure.setVisible(reason != null);
         failure.setText(reason == null ? "" : reason);
         frame.setOpacity(shown != null && !shown.isFinal() ? 0.75 : 1);
+    }
+
+    /** One picture of what moves. */
+    void play(Image image) {
+        picture.setImage(image);
+        frame.setOpacity(1);
+    }
+
+    /** Its preview again. */
+    void still() {
+        PreviewLoader.Shown shown = preview;
+        preview = null;
+        preview(shown);
+    }
+
+    /** What of it is seen now. */
+    @Nullable
+    Image seen() {
+        return picture.getImage();
     }
 
     /** Something stands there, but what is not known yet: a scroll went further than was fetched. */
