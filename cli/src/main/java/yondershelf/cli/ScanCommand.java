@@ -3,13 +3,13 @@ package yondershelf.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
+import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.facts.Facts;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
@@ -37,11 +37,12 @@ final class ScanCommand extends OnLibrary {
             kinds.put(kind.word(), assets.stream().filter(a -> a.kind() == kind).count());
         }
         ArrayNode unreadable = node.putArray("unreadable");
+        Map<String, String> reasons = catalogue.contents().measureAll(library, assets, work);
         for (Asset asset : assets) {
-            Facts facts = catalogue.contents().facts(asset);
-            if (!facts.readable()) {
-                unreadable.addObject().put("path", asset.path()).put("reason", facts.reason());
-                report(Problem.of(asset.path(), facts.reason()));
+            String reason = reasons.get(asset.id());
+            if (reason != null) {
+                unreadable.addObject().put("path", asset.path()).put("reason", reason);
+                report(Problem.of(asset.path(), reason));
             }
         }
         ArrayNode skipped = node.putArray("skipped");

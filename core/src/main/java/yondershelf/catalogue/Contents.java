@@ -7,9 +7,17 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
 import java.time.Duration;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.BasicColour;
 import yondershelf.content.Environment;
@@ -28,9 +36,11 @@ import yondershelf.library.ContentHash;
 import yondershelf.library.Library;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
+import yondershelf.store.Batch;
 import yondershelf.store.Store;
 import yondershelf.words.Phrase;
 import yondershelf.work.Cached;
+import yondershelf.work.Parallel;
 import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
@@ -40,6 +50,9 @@ import yondershelf.work.Work;
  */
 public final class Contents {
     private static final ObjectMapper JSON = new ObjectMapper();
+    /** In the facts of what cannot be read. */
+    private static final String UNREADABLE = "\"readable\":false";
+
     private static final long MOST_BYTES = 64L << 20;
     private static final int MOST_FAILING = 10_000;
     private static final Duration AGAIN = Duration.ofMinutes(10);
@@ -140,6 +153,15 @@ public final class Contents {
         if (kept.isPresent()) {
             return kept.get();
         }
+        Known fresh = measuredNow(library, asset);
+        Consumer<Batch> keeping = keeping(asset, fresh);
+        if (keeping != null) {
+            library.store().write(keeping);
+        }
+        return fresh;
+    }
+
+    private Known measuredNow(Library library, Asset asset) {
         String moment = asset.id() + " " + asset.state() + " " + libraries.readerLimits();
         Known failed = failing.getIfPresent(moment);
         if (failed != null) {
@@ -149,19 +171,74 @@ public final class Contents {
         Known fresh = new Known(content, measure(library, asset));
         if (content != null && fresh.facts.ofTheMoment()) {
             failing.put(moment, fresh);
-        } else if (content != null) {
-            // of a drive that is away or a file that is forbidden nothing is remembered: neither shows in the key
-            try {
-                String text = JSON.writeValueAsString(fresh.facts);
-                library.store()
-                        .write(batch ->
-                                batch.facts(asset.id(), asset.state(), content, text, Measures.of(fresh.facts)));
-            } catch (JsonProcessingException e) {
-                throw Problem.of(asset.path(), Phrase.of("catalogue.its-facts-cannot-be-kept"))
-                        .raise(e);
-            }
         }
         return fresh;
+    }
+
+    /** Of a drive that is away, a file that is forbidden, or a failure of the moment nothing is remembered: null. */
+    private static @Nullable Consumer<Batch> keeping(Asset asset, Known fresh) throws ProblemException {
+        String content = fresh.content;
+        if (content == null || fresh.facts.ofTheMoment()) {
+            return null;
+        }
+        try {
+            String text = JSON.writeValueAsString(fresh.facts);
+            String measures = Measures.of(fresh.facts);
+            return batch -> batch.facts(asset.id(), asset.state(), content, text, measures);
+        } catch (JsonProcessingException e) {
+            throw Problem.of(asset.path(), Phrase.of("catalogue.its-facts-cannot-be-kept"))
+                    .raise(e);
+        }
+    }
+
+    /**
+     * Measures what is not known yet of many assets of a library, on all processors.
+     *
+     * @return why, by id, of those that cannot be read
+     * @throws ProblemException when what was found out cannot be kept
+     */
+    public Map<String, String> measureAll(Library library, List<Asset> assets, Work work) throws ProblemException {
+        Map<String, String> states = new HashMap<>();
+        Map<String, String> unreadable = new ConcurrentHashMap<>();
+        assets.forEach(a -> states.put(a.id(), a.state()));
+        Set<String> known = new HashSet<>();
+        library.store().eachFact(UNREADABLE, (id, key, facts) -> {
+            Facts kept = facts.isEmpty() ? null : parsed(facts);
+            boolean doubtful = !facts.isEmpty() && (kept == null || !facts.contains("\"passing\""));
+            if (key.equals(states.get(id)) && !doubtful) {
+                known.add(id);
+                if (kept != null && !kept.readable()) {
+                    unreadable.put(id, kept.reason());
+                }
+            }
+        });
+        List<Asset> left = assets.stream().filter(a -> !known.contains(a.id())).toList();
+        try (FactKeeping keeping = new FactKeeping(library.store())) {
+            AtomicInteger done = new AtomicInteger();
+            Parallel.run(left.size(), Parallel.threads(), work::isCancelled, i -> {
+                Asset asset = left.get(i);
+                work.progress(done.getAndIncrement(), left.size(), asset.name());
+                Known fresh = measuredNow(library, asset);
+                try {
+                    keeping.add(keeping(asset, fresh));
+                } catch (ProblemException e) {
+                    work.problem(e.problem());
+                }
+                if (!fresh.facts.readable()) {
+                    unreadable.put(asset.id(), fresh.facts.reason());
+                }
+            });
+        }
+        return unreadable;
+    }
+
+    private static @Nullable Facts parsed(String text) {
+        try {
+            return JSON.readValue(text, Facts.class);
+        } catch (JsonProcessingException e) {
+            // from another version: measured again
+            return null;
+        }
     }
 
     /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */

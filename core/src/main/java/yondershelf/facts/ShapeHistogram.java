@@ -1,7 +1,6 @@
 package yondershelf.facts;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
 import java.util.SplittableRandom;
@@ -17,7 +16,11 @@ import yondershelf.content.Transform;
  */
 final class ShapeHistogram {
     static final int BINS = 32;
-    private static final int PAIRS = 16_384;
+    private static final int POINTS = 1024;
+    /** Each point is measured with so many others. */
+    private static final int PARTNERS = 32;
+
+    private static final int[] ORDER = shuffled();
     /** Bins end at so many times the mean distance. */
     private static final double LAST = 2.5;
 
@@ -89,44 +92,71 @@ final class ShapeHistogram {
     }
 
     private static byte[] histogram(float[] all, double[] upTo, double area) {
-        // the same model always gives the same signature
-        SplittableRandom random = new SplittableRandom(2002);
-        double[] distances = new double[PAIRS];
-        double[] a = new double[3];
-        double[] b = new double[3];
+        float[] points = points(all, upTo, area);
+        float[] distances = new float[POINTS * PARTNERS];
         double sum = 0;
-        for (int i = 0; i < PAIRS; i++) {
-            point(all, upTo, area, random, a);
-            point(all, upTo, area, random, b);
-            double x = a[0] - b[0];
-            double y = a[1] - b[1];
-            double z = a[2] - b[2];
-            distances[i] = Math.sqrt(x * x + y * y + z * z);
-            sum += distances[i];
+        int at = 0;
+        for (int k = 0; k < PARTNERS; k++) {
+            int shift = 3 * (1 + k * (POINTS - 1) / PARTNERS);
+            for (int i = 0, other = shift; i < points.length; i += 3, other += 3) {
+                int o = other < points.length ? other : other - points.length;
+                float x = points[i] - points[o];
+                float y = points[i + 1] - points[o + 1];
+                float z = points[i + 2] - points[o + 2];
+                float d = (float) Math.sqrt(x * x + y * y + z * z);
+                distances[at++] = d;
+                sum += d;
+            }
         }
-        double width = sum / PAIRS * LAST / BINS;
+        double width = sum / distances.length * LAST / BINS;
+        double perBin = width > 0 ? 1 / width : 0;
         int[] counts = new int[BINS];
-        for (double d : distances) {
-            counts[width > 0 ? Math.min(BINS - 1, (int) (d / width)) : 0]++;
+        for (float d : distances) {
+            counts[Math.min(BINS - 1, (int) (d * perBin))]++;
         }
         byte[] out = new byte[BINS];
         for (int i = 0; i < BINS; i++) {
-            out[i] = (byte) Math.round(255 * Math.sqrt(counts[i] / (double) PAIRS));
+            out[i] = (byte) Math.round(255 * Math.sqrt(counts[i] / (double) distances.length));
         }
         return out;
     }
 
-    /** A point spread evenly over the surface (Osada et al., section 3.2). */
-    private static void point(float[] p, double[] upTo, double area, SplittableRandom random, double[] out) {
-        int found = Arrays.binarySearch(upTo, random.nextDouble() * area);
-        int i = Math.min(upTo.length - 1, found < 0 ? -found - 1 : found) * 9;
-        double root = Math.sqrt(random.nextDouble());
-        double second = random.nextDouble();
-        double u = 1 - root;
-        double v = root * (1 - second);
-        double w = root * second;
-        for (int c = 0; c < 3; c++) {
-            out[c] = u * p[i + c] + v * p[i + 3 + c] + w * p[i + 6 + c];
+    /**
+     * Points spread evenly over the surface (Osada et al., section 3.2), one in each of as many equal shares of its area, in no order:
+     * those who follow each other must not be neighbours.
+     */
+    private static float[] points(float[] p, double[] upTo, double area) {
+        // the same model always gives the same signature
+        SplittableRandom random = new SplittableRandom(2002);
+        float[] out = new float[POINTS * 3];
+        int triangle = 0;
+        for (int n = 0; n < POINTS; n++) {
+            double wanted = (n + random.nextDouble()) / POINTS * area;
+            while (triangle < upTo.length - 1 && upTo[triangle] < wanted) {
+                triangle++;
+            }
+            double root = Math.sqrt(random.nextDouble());
+            double second = random.nextDouble();
+            double u = 1 - root;
+            double v = root * (1 - second);
+            double w = root * second;
+            int i = triangle * 9;
+            int to = ORDER[n] * 3;
+            for (int c = 0; c < 3; c++) {
+                out[to + c] = (float) (u * p[i + c] + v * p[i + 3 + c] + w * p[i + 6 + c]);
+            }
         }
+        return out;
+    }
+
+    private static int[] shuffled() {
+        int[] out = new int[POINTS];
+        SplittableRandom random = new SplittableRandom(31);
+        for (int i = 0; i < POINTS; i++) {
+            int k = random.nextInt(i + 1);
+            out[i] = out[k];
+            out[k] = i;
+        }
+        return out;
     }
 }

@@ -22,7 +22,7 @@ public final class Signature {
     public static final int BYTES = HAS_SHAPE + 1;
 
     /** Raised when others are made of the same picture. */
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     /** Per cent, what is lost by rounding aside. */
     private static final int QUARTER = 24;

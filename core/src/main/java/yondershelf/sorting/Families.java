@@ -26,6 +26,7 @@ final class Families {
             return items;
         }
         Map<Key, List<Member>> families = new LinkedHashMap<>();
+        Set<String> squared = squares(items);
         List<SortedItem> out = new ArrayList<>();
         for (SortedItem item : items) {
             if (item.kind() == Kind.MATERIAL) {
@@ -33,7 +34,9 @@ final class Families {
                 continue;
             }
             String path = item.files().get(0).path();
-            FamilyName name = item.kind() == Kind.TEXTURE ? FamilyName.ofPicture(path) : FamilyName.of(path);
+            FamilyName name = item.kind() == Kind.TEXTURE && squared.contains(path)
+                    ? FamilyName.ofPicture(path)
+                    : FamilyName.of(path);
             String folder = item.folder();
             for (MapFolders.Step step = MapFolders.step(Sorter.name(folder));
                     !folder.isEmpty() && (step.size() > 0 || step.plain() || step.detail() != FamilyName.UNTOLD);
@@ -49,6 +52,30 @@ final class Families {
                     .add(new Member(item, name));
         }
         families.forEach((key, members) -> out.add(members.size() == 1 ? members.get(0).item : one(key, members)));
+        return out;
+    }
+
+    /** Pictures whose numbers are those of UV squares: 1001 is among them, and nothing before it. */
+    private static Set<String> squares(List<SortedItem> items) {
+        Map<String, List<String>> alike = new LinkedHashMap<>();
+        Set<String> all = new HashSet<>();
+        for (SortedItem item : items) {
+            String path = item.files().get(0).path();
+            all.add(path);
+            int tile = item.kind() == Kind.TEXTURE ? FamilyName.ofPicture(path).tile() : 0;
+            if (tile > 0) {
+                alike.computeIfAbsent(path.replace(String.valueOf(tile), "*"), k -> new ArrayList<>())
+                        .add(path);
+            }
+        }
+        Set<String> out = new HashSet<>();
+        alike.forEach((name, paths) -> {
+            boolean numbers = name.contains("*")
+                    && (all.contains(name.replace("*", "1000")) || !paths.contains(name.replace("*", "1001")));
+            if (!numbers) {
+                out.addAll(paths);
+            }
+        });
         return out;
     }
 

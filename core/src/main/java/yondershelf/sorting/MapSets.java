@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import yondershelf.content.Coding;
 import yondershelf.content.Role;
 
@@ -58,22 +59,26 @@ final class MapSets {
 
     private MapSets() {}
 
-    static Result of(Collection<String> paths) {
+    static Result of(Collection<String> of) {
+        Set<String> paths = new TreeSet<>(of);
         MapSets sets = new MapSets();
         Map<String, List<Chosen>> ways = new TreeMap<>();
         Set<String> first = new HashSet<>();
         for (String path : paths) {
-            List<Chosen> of = ways(path, true);
-            ways.put(path, of);
-            of.stream()
-                    .filter(w -> w.name.inner() && w.name.tile() == FIRST_TILE)
-                    .forEach(w -> first.add(square(w)));
+            List<Chosen> all = ways(path, true);
+            ways.put(path, all);
+            // where there is a 1000 too, things are numbered
+            if (!paths.contains(before(path))) {
+                all.stream()
+                        .filter(w -> w.name.inner() && w.name.tile() == FIRST_TILE)
+                        .forEach(w -> first.add(square(w)));
+            }
         }
         // numbers inside names that are no UV squares number things
-        ways.replaceAll((path, of) ->
-                of.stream().anyMatch(w -> w.name.inner() && !first.contains(square(w))) ? ways(path, false) : of);
-        for (List<Chosen> of : ways.values()) {
-            for (Chosen way : of) {
+        ways.replaceAll((path, all) ->
+                all.stream().anyMatch(w -> w.name.inner() && !first.contains(square(w))) ? ways(path, false) : all);
+        for (List<Chosen> all : ways.values()) {
+            for (Chosen way : all) {
                 Role role = way.name.role();
                 if (role != null) {
                     sets.roles.merge(way.key, 1 << role.ordinal(), (a, b) -> a | b);
@@ -82,6 +87,10 @@ final class MapSets {
         }
         ways.values().forEach(sets::choose);
         return sets.result();
+    }
+
+    private static String before(String path) {
+        return path.replace(String.valueOf(FIRST_TILE), String.valueOf(FIRST_TILE - 1));
     }
 
     /** What the UV squares of one picture share. */

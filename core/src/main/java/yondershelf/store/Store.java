@@ -317,6 +317,23 @@ public final class Store implements AutoCloseable {
         });
     }
 
+    /** Is told of kept facts. */
+    public interface EachFact {
+        /** @param facts empty where the text that was asked for is not in them */
+        void fact(String id, String key, String facts);
+    }
+
+    /** Tells all facts that are kept: of which state of which asset they are, and those that hold a text. */
+    public void eachFact(String text, EachFact each) {
+        connections.read(sql -> {
+            sql.each(
+                    "SELECT id, key, CASE WHEN instr(facts, ?) > 0 THEN facts ELSE '' END FROM fact",
+                    r -> each.fact(r.getString(1), r.getString(2), r.getString(3)),
+                    text);
+            return true;
+        });
+    }
+
     /** Is told what an asset looks like. */
     public interface EachLook {
         void look(int row, byte[] signature);

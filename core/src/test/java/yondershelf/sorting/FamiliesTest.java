@@ -128,6 +128,20 @@ class FamiliesTest {
         assertEquals(gaps.size(), sorted(gaps).size());
     }
 
+    /** Numbers beyond 1000 are UV squares where they begin with 1001, and nowhere else. */
+    @Test
+    void numberedThingsAreNoSquares() {
+        assertEquals(40, sorted(numbered("pic ", 1000, 1039, ".png")).size());
+        assertEquals(20, sorted(numbered("pic ", 1210, 1229, ".png")).size());
+        assertEquals(1, sorted(numbered("chart_", 1001, 1006, ".png")).size());
+        List<String> sets = new ArrayList<>(numbered("surface_", 1000, 1019, "_basecolor.png"));
+        sets.addAll(numbered("surface_", 1000, 1019, "_normal.png"));
+        assertEquals(20, sorted(sets).size());
+        List<String> squares = new ArrayList<>(numbered("stool_", 1001, 1006, "_basecolor.png"));
+        squares.addAll(numbered("stool_", 1001, 1006, "_normal.png"));
+        assertEquals(1, sorted(squares).size());
+    }
+
     /** No file is lost or told twice, in whatever order they come. */
     @Property
     void orderDoesNotMatter(@ForAll Random random) {
