@@ -2,8 +2,8 @@ package yondershelf.cli;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import yondershelf.catalogue.Catalogue;
@@ -11,7 +11,6 @@ import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
-import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.sorting.Sorted;
 import yondershelf.words.Phrase;
@@ -28,23 +27,20 @@ final class ScanCommand extends OnLibrary {
             catalogue.forget(library);
         }
         catalogue.scan(library, work);
-        List<Asset> assets = library.assets();
         ObjectNode node = object();
         node.put("library", library.name());
-        node.put("assets", assets.size());
+        Map<String, Integer> counts = library.kinds();
+        int all = counts.values().stream().mapToInt(n -> n).sum();
+        node.put("assets", all);
         ObjectNode kinds = node.putObject("kinds");
         for (Kind kind : Kind.values()) {
-            kinds.put(kind.word(), assets.stream().filter(a -> a.kind() == kind).count());
+            kinds.put(kind.word(), counts.getOrDefault(kind.word(), 0));
         }
         ArrayNode unreadable = node.putArray("unreadable");
-        Map<String, String> reasons = catalogue.contents().measureAll(library, assets, work);
-        for (Asset asset : assets) {
-            String reason = reasons.get(asset.id());
-            if (reason != null) {
-                unreadable.addObject().put("path", asset.path()).put("reason", reason);
-                report(Problem.of(asset.path(), reason));
-            }
-        }
+        new TreeMap<>(catalogue.contents().measureAll(library, work)).forEach((path, reason) -> {
+            unreadable.addObject().put("path", path).put("reason", reason);
+            report(Problem.of(path, reason));
+        });
         ArrayNode skipped = node.putArray("skipped");
         for (Sorted.Skipped file : library.skipped()) {
             skipped.addObject().put("path", file.path()).put("reason", file.reason());
@@ -52,7 +48,7 @@ final class ScanCommand extends OnLibrary {
         if (json) {
             printJson(node);
         } else {
-            say(Phrase.of("cli.assets", library.name(), Phrase.count(assets.size(), "asset"), kinds));
+            say(Phrase.of("cli.assets", library.name(), Phrase.count(all, "asset"), kinds));
         }
     }
 }

@@ -1,23 +1,10 @@
 package yondershelf.catalogue;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import com.github.benmanes.caffeine.cache.AsyncCache;
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
-import java.io.IOException;
-import java.time.Duration;
-import java.util.HashMap;
-import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
-import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.BasicColour;
 import yondershelf.content.Environment;
@@ -30,17 +17,11 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Texture;
 import yondershelf.facts.Facts;
 import yondershelf.facts.Signature;
-import yondershelf.format.Formats;
 import yondershelf.library.Asset;
-import yondershelf.library.ContentHash;
 import yondershelf.library.Library;
 import yondershelf.render.Booth;
-import yondershelf.sorting.SortedItem;
-import yondershelf.store.Batch;
-import yondershelf.store.Store;
 import yondershelf.words.Phrase;
 import yondershelf.work.Cached;
-import yondershelf.work.Parallel;
 import yondershelf.work.ProgramLog;
 import yondershelf.work.Work;
 
@@ -49,23 +30,12 @@ import yondershelf.work.Work;
  * as long as there is room. Safe for several threads.
  */
 public final class Contents {
-    private static final ObjectMapper JSON = new ObjectMapper();
-    /** In the facts of what cannot be read. */
-    private static final String UNREADABLE = "\"readable\":false";
-
     private static final long MOST_BYTES = 64L << 20;
-    private static final int MOST_FAILING = 10_000;
-    private static final Duration AGAIN = Duration.ofMinutes(10);
 
     private final Libraries libraries;
     private final Kinds kinds;
     private final PreviewStore previews;
-    /** What could not be read for reasons of the moment: not tried again at each glance. */
-    private final Cache<String, Known> failing = Caffeine.newBuilder()
-            .maximumSize(MOST_FAILING)
-            .expireAfterWrite(AGAIN)
-            .build();
-
+    private final FactCache measured;
     private final AsyncCache<Loading, Object> loaded;
 
     /** The content of an asset as its files are now. */
@@ -81,9 +51,6 @@ public final class Contents {
         }
     }
 
-    /** @param content hash over the asset's files; null when they could not all be read, which is never kept */
-    private record Known(@Nullable String content, Facts facts) {}
-
     Contents(Libraries libraries, Kinds kinds, PreviewStore previews) {
         this(
                 libraries,
@@ -96,6 +63,7 @@ public final class Contents {
     Contents(Libraries libraries, Kinds kinds, PreviewStore previews, long most) {
         this.libraries = libraries;
         this.kinds = kinds;
+        this.measured = new FactCache(libraries, kinds);
         this.previews = previews;
         this.loaded = Cached.<Loading, Object>upTo(
                         most, (l, content) -> kinds.of(l.asset.kind()).weight(content))
@@ -125,146 +93,25 @@ public final class Contents {
 
     /** Facts if they are known already. */
     public Optional<Facts> knownFacts(Asset asset) {
-        return known(asset).flatMap(k -> kept(k.store(), asset)).map(Known::facts);
+        return known(asset).flatMap(k -> measured.kept(k.store(), asset)).map(FactCache.Known::facts);
     }
 
     /** Facts, measured now if need be. */
     public Facts facts(Asset asset) throws ProblemException {
         Optional<Facts> there = knownFacts(asset);
-        return there.isPresent() ? there.get() : measured(owner(asset), asset).facts();
-    }
-
-    private static Optional<Known> kept(Store store, Asset asset) {
-        return store.facts(asset.id(), asset.state()).flatMap(row -> {
-            try {
-                Facts facts = JSON.readValue(row[1], Facts.class);
-                // kept by a version that did not tell verdicts on bytes from those of the moment
-                boolean doubtful = !facts.readable() && !row[1].contains("\"passing\"");
-                return doubtful ? Optional.empty() : Optional.of(new Known(row[0], facts));
-            } catch (JsonProcessingException e) {
-                // from another version: measured again
-                return Optional.empty();
-            }
-        });
-    }
-
-    private Known measured(Library library, Asset asset) throws ProblemException {
-        Optional<Known> kept = kept(library.store(), asset);
-        if (kept.isPresent()) {
-            return kept.get();
-        }
-        Known fresh = measuredNow(library, asset);
-        Consumer<Batch> keeping = keeping(asset, fresh);
-        if (keeping != null) {
-            library.store().write(keeping);
-        }
-        return fresh;
-    }
-
-    private Known measuredNow(Library library, Asset asset) {
-        String moment = asset.id() + " " + asset.state() + " " + libraries.readerLimits();
-        Known failed = failing.getIfPresent(moment);
-        if (failed != null) {
-            return failed;
-        }
-        String content = contentHash(library, asset);
-        Known fresh = new Known(content, measure(library, asset));
-        if (content != null && fresh.facts.ofTheMoment()) {
-            failing.put(moment, fresh);
-        }
-        return fresh;
-    }
-
-    /** Of a drive that is away, a file that is forbidden, or a failure of the moment nothing is remembered: null. */
-    private static @Nullable Consumer<Batch> keeping(Asset asset, Known fresh) throws ProblemException {
-        String content = fresh.content;
-        if (content == null || fresh.facts.ofTheMoment()) {
-            return null;
-        }
-        try {
-            String text = JSON.writeValueAsString(fresh.facts);
-            String measures = Measures.of(fresh.facts);
-            return batch -> batch.facts(asset.id(), asset.state(), content, text, measures);
-        } catch (JsonProcessingException e) {
-            throw Problem.of(asset.path(), Phrase.of("catalogue.its-facts-cannot-be-kept"))
-                    .raise(e);
-        }
+        return there.isPresent()
+                ? there.get()
+                : measured.of(owner(asset), asset).facts();
     }
 
     /**
-     * Measures what is not known yet of many assets of a library, on all processors.
+     * Measures what is not known yet of a library's assets, on all processors.
      *
-     * @return why, by id, of those that cannot be read
+     * @return why, by path, of those that cannot be read
      * @throws ProblemException when what was found out cannot be kept
      */
-    public Map<String, String> measureAll(Library library, List<Asset> assets, Work work) throws ProblemException {
-        Map<String, String> states = new HashMap<>();
-        Map<String, String> unreadable = new ConcurrentHashMap<>();
-        assets.forEach(a -> states.put(a.id(), a.state()));
-        Set<String> known = new HashSet<>();
-        library.store().eachFact(UNREADABLE, (id, key, facts) -> {
-            Facts kept = facts.isEmpty() ? null : parsed(facts);
-            boolean doubtful = !facts.isEmpty() && (kept == null || !facts.contains("\"passing\""));
-            if (key.equals(states.get(id)) && !doubtful) {
-                known.add(id);
-                if (kept != null && !kept.readable()) {
-                    unreadable.put(id, kept.reason());
-                }
-            }
-        });
-        List<Asset> left = assets.stream().filter(a -> !known.contains(a.id())).toList();
-        try (FactKeeping keeping = new FactKeeping(library.store())) {
-            AtomicInteger done = new AtomicInteger();
-            Parallel.run(left.size(), Parallel.threads(), work::isCancelled, i -> {
-                Asset asset = left.get(i);
-                work.progress(done.getAndIncrement(), left.size(), asset.name());
-                Known fresh = measuredNow(library, asset);
-                try {
-                    keeping.add(keeping(asset, fresh));
-                } catch (ProblemException e) {
-                    work.problem(e.problem());
-                }
-                if (!fresh.facts.readable()) {
-                    unreadable.put(asset.id(), fresh.facts.reason());
-                }
-            });
-        }
-        return unreadable;
-    }
-
-    private static @Nullable Facts parsed(String text) {
-        try {
-            return JSON.readValue(text, Facts.class);
-        } catch (JsonProcessingException e) {
-            // from another version: measured again
-            return null;
-        }
-    }
-
-    /** Reading has an edge of its own; what a strange model does to measuring is that model's trouble too. */
-    private Facts measure(Library library, Asset asset) {
-        try {
-            return kinds.of(asset.kind()).measure(Source.of(library, asset, asset.name()));
-        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
-            ProgramLog.note("measuring " + asset.path(), e);
-            Problem problem = Problem.of(
-                    asset.path(),
-                    Phrase.of("catalogue.it-cannot-be-measured", e.getClass().getSimpleName()));
-            return Facts.unreadable(asset.kind(), e instanceof OutOfMemoryError ? problem.ofTheMoment() : problem, 0);
-        }
-    }
-
-    /** Over the bytes of all its files; null when one of them cannot be read now. */
-    private static @Nullable String contentHash(Library library, Asset asset) {
-        StringBuilder all = new StringBuilder();
-        for (SortedItem.SortedFile file : asset.files()) {
-            try {
-                all.append(ContentHash.of(library.resolve(file.path()), Formats.MOST_BYTES));
-            } catch (IOException e) {
-                return null;
-            }
-        }
-        return ContentHash.ofText(all + asset.told());
+    public Map<String, String> measureAll(Library library, Work work) throws ProblemException {
+        return measured.all(library, work);
     }
 
     public Model model(Asset asset) throws ProblemException {
@@ -313,7 +160,7 @@ public final class Contents {
 
     /** Tries again what could not be read. */
     public void forgetFailures() {
-        failing.invalidateAll();
+        measured.forgetFailures();
         loaded.synchronous().asMap().values().removeIf(Failed.class::isInstance);
     }
 
@@ -338,7 +185,7 @@ public final class Contents {
         if (known == null) {
             return null;
         }
-        String key = kept(known.store(), asset).map(k -> key(k, size)).orElse(null);
+        String key = measured.kept(known.store(), asset).map(k -> key(k, size)).orElse(null);
         return key == null ? null : previews.load(known.library().orElse(null), key);
     }
 
@@ -349,12 +196,12 @@ public final class Contents {
         if (ready != null || library == null) {
             return ready;
         }
-        String key = key(measured(library, asset), size);
+        String key = key(measured.of(library, asset), size);
         return key == null ? null : previews.load(library, key);
     }
 
     /** Null for an asset whose content is not known: its picture may belong to other bytes tomorrow. */
-    private static @Nullable String key(Known known, int size) {
+    private static @Nullable String key(FactCache.Known known, int size) {
         return known.content() == null ? null : known.content() + "-" + Booth.VERSION + "-" + size;
     }
 
@@ -367,7 +214,7 @@ public final class Contents {
     public @Nullable Picture takePreview(Asset asset, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
         Library library = owner(asset);
-        Known known = measured(library, asset);
+        FactCache.Known known = measured.of(library, asset);
         if (!known.facts().readable()) {
             throw Problem.of(asset.path(), known.facts().reason()).raise();
         }

@@ -18,7 +18,7 @@ final class ShapeHistogram {
     static final int BINS = 32;
     private static final int POINTS = 1024;
     /** Each point is measured with so many others. */
-    private static final int PARTNERS = 32;
+    private static final int PARTNERS = 16;
 
     private static final int[] ORDER = shuffled();
     /** Bins end at so many times the mean distance. */
@@ -92,24 +92,19 @@ final class ShapeHistogram {
     }
 
     private static byte[] histogram(float[] all, double[] upTo, double area) {
-        float[] points = points(all, upTo, area);
+        // twice over, so that each has partners behind it
+        float[][] points = new float[3][2 * POINTS];
+        spread(all, upTo, area, points);
         float[] distances = new float[POINTS * PARTNERS];
-        double sum = 0;
-        int at = 0;
         for (int k = 0; k < PARTNERS; k++) {
-            int shift = 3 * (1 + k * (POINTS - 1) / PARTNERS);
-            for (int i = 0, other = shift; i < points.length; i += 3, other += 3) {
-                int o = other < points.length ? other : other - points.length;
-                float x = points[i] - points[o];
-                float y = points[i + 1] - points[o + 1];
-                float z = points[i + 2] - points[o + 2];
-                float d = (float) Math.sqrt(x * x + y * y + z * z);
-                distances[at++] = d;
-                sum += d;
-            }
+            measure(points[0], points[1], points[2], 1 + k * (POINTS - 1) / PARTNERS, distances, k * POINTS);
+        }
+        double sum = 0;
+        for (float d : distances) {
+            sum += d;
         }
         double width = sum / distances.length * LAST / BINS;
-        double perBin = width > 0 ? 1 / width : 0;
+        float perBin = width > 0 ? (float) (1 / width) : 0;
         int[] counts = new int[BINS];
         for (float d : distances) {
             counts[Math.min(BINS - 1, (int) (d * perBin))]++;
@@ -121,14 +116,23 @@ final class ShapeHistogram {
         return out;
     }
 
+    /** Plain enough that the compiler measures several at once. */
+    private static void measure(float[] xs, float[] ys, float[] zs, int shift, float[] out, int to) {
+        for (int i = 0; i < POINTS; i++) {
+            float x = xs[i] - xs[i + shift];
+            float y = ys[i] - ys[i + shift];
+            float z = zs[i] - zs[i + shift];
+            out[to + i] = (float) Math.sqrt(x * x + y * y + z * z);
+        }
+    }
+
     /**
      * Points spread evenly over the surface (Osada et al., section 3.2), one in each of as many equal shares of its area, in no order:
      * those who follow each other must not be neighbours.
      */
-    private static float[] points(float[] p, double[] upTo, double area) {
+    private static void spread(float[] p, double[] upTo, double area, float[][] out) {
         // the same model always gives the same signature
         SplittableRandom random = new SplittableRandom(2002);
-        float[] out = new float[POINTS * 3];
         int triangle = 0;
         for (int n = 0; n < POINTS; n++) {
             double wanted = (n + random.nextDouble()) / POINTS * area;
@@ -141,12 +145,12 @@ final class ShapeHistogram {
             double v = root * (1 - second);
             double w = root * second;
             int i = triangle * 9;
-            int to = ORDER[n] * 3;
             for (int c = 0; c < 3; c++) {
-                out[to + c] = (float) (u * p[i + c] + v * p[i + 3 + c] + w * p[i + 6 + c]);
+                float at = (float) (u * p[i + c] + v * p[i + 3 + c] + w * p[i + 6 + c]);
+                out[c][ORDER[n]] = at;
+                out[c][ORDER[n] + POINTS] = at;
             }
         }
-        return out;
     }
 
     private static int[] shuffled() {

@@ -177,6 +177,11 @@ public final class Library {
         return store.asset(id).map(Asset::of);
     }
 
+    /** How many assets there are of each kind, by its word. */
+    public Map<String, Integer> kinds() {
+        return store.kinds();
+    }
+
     /** Files no assets could be made of, with the reasons. */
     public List<Sorted.Skipped> skipped() {
         List<Sorted.Skipped> out = new ArrayList<>();

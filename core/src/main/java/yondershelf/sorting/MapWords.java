@@ -6,7 +6,6 @@ import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -32,8 +31,8 @@ final class MapWords {
     /** What languages glue to a role. */
     private static final List<String> MAP_ENDINGS = List.of("map", "tex", "karte", "skarte", "kaart");
 
-    private static final Map<Character, List<String>> LONG = new HashMap<>();
     private static final Set<Integer> HASHES = new HashSet<>();
+    private static int LONGEST;
     private static final int[] POWERS = new int[40];
 
     /**
@@ -59,10 +58,7 @@ final class MapWords {
     static {
         for (String word : ROLES.keySet()) {
             HASHES.add(word.hashCode());
-            if (word.length() >= GLUED) {
-                LONG.computeIfAbsent(word.charAt(word.length() - 1), c -> new ArrayList<>())
-                        .add(word);
-            }
+            LONGEST = Math.max(LONGEST, word.length());
         }
         POWERS[0] = 1;
         for (int i = 1; i < POWERS.length; i++) {
@@ -129,10 +125,15 @@ final class MapWords {
     /** Where in a word a role's name begins that is glued to what is before it; 0 for none. */
     static int glued(String word) {
         int at = 0;
-        for (String role : LONG.getOrDefault(word.charAt(word.length() - 1), List.of())) {
-            if (word.length() > role.length() && word.endsWith(role)) {
-                int from = word.length() - role.length();
-                at = at == 0 ? from : Math.min(at, from);
+        int hash = 0;
+        int power = 1;
+        int least = Math.max(1, word.length() - LONGEST);
+        for (int i = word.length() - 1; i >= least; i--) {
+            // as String.hashCode is defined, of what follows
+            hash += word.charAt(i) * power;
+            power *= 31;
+            if (word.length() - i >= GLUED && HASHES.contains(hash) && ROLES.containsKey(word.substring(i))) {
+                at = i;
             }
         }
         return at;

@@ -25,6 +25,8 @@ import yondershelf.words.Phrase;
 /** The store of one library. Safe for several threads and processes; reading goes on while something is written. */
 public final class Store implements AutoCloseable {
     private static final String ASSET = "SELECT row, id, kind, name, folder, path, files, key, since, said FROM asset ";
+    private static final String COLUMNS =
+            "a.row, a.id, a.kind, a.name, a.folder, a.path, a.files, a.key, a.since, a.said";
 
     private static final int PART = 500;
 
@@ -317,20 +319,30 @@ public final class Store implements AutoCloseable {
         });
     }
 
-    /** Is told of kept facts. */
-    public interface EachFact {
-        /** @param facts empty where the text that was asked for is not in them */
-        void fact(String id, String key, String facts);
+    /** Assets of whose present state no facts are kept, as far as files tell; those something was told of are among them. */
+    public List<AssetRow> unmeasured() {
+        return some("SELECT " + COLUMNS + " FROM asset a LEFT JOIN fact f ON f.id = a.id AND f.key = a.key"
+                + " WHERE f.id IS NULL OR a.said <> '' ORDER BY a.row");
     }
 
-    /** Tells all facts that are kept: of which state of which asset they are, and those that hold a text. */
-    public void eachFact(String text, EachFact each) {
-        connections.read(sql -> {
+    /** Facts that hold a text, by the ids of their assets. */
+    public Map<String, String> factsWith(String text) {
+        return connections.read(sql -> {
+            Map<String, String> out = new TreeMap<>();
             sql.each(
-                    "SELECT id, key, CASE WHEN instr(facts, ?) > 0 THEN facts ELSE '' END FROM fact",
-                    r -> each.fact(r.getString(1), r.getString(2), r.getString(3)),
+                    "SELECT id, facts FROM fact WHERE instr(facts, ?) > 0",
+                    r -> out.put(r.getString(1), r.getString(2)),
                     text);
-            return true;
+            return out;
+        });
+    }
+
+    /** How many assets there are of each kind, by its word. */
+    public Map<String, Integer> kinds() {
+        return connections.read(sql -> {
+            Map<String, Integer> out = new TreeMap<>();
+            sql.each("SELECT kind, count(*) FROM asset GROUP BY kind", r -> out.put(r.getString(1), r.getInt(2)));
+            return out;
         });
     }
 
