@@ -18,7 +18,7 @@ final class ShapeHistogram {
     static final int BINS = 32;
     private static final int POINTS = 1024;
     /** Each point is measured with so many others. */
-    private static final int PARTNERS = 16;
+    private static final int PARTNERS = 6;
 
     private static final int[] ORDER = shuffled();
     /** Bins end at so many times the mean distance. */

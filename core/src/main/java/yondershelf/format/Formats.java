@@ -230,11 +230,10 @@ public final class Formats implements ContentReader {
     }
 
     /** True for a picture whose header does not tell whether its pixels can be read: only reading it does. */
-    public static boolean tellsLittle(ImageSource source) throws ProblemException {
-        return edge(source.shownName(), () -> {
-            FileType type = Pictures.type(source, Pictures.headOf(source));
-            return type == FileType.KTX2 || type == FileType.DDS;
-        });
+    public static boolean tellsLittle(ImageSource source) {
+        byte[] bytes = source.bytes();
+        FileType type = (bytes != null ? FileType.byContent(bytes) : FileType.byName(source.shownName())).orElse(null);
+        return type == FileType.KTX2 || type == FileType.DDS;
     }
 
     /** True for a file that says it is all six faces of a cube: read, they lie in a row. */

@@ -3,7 +3,6 @@ package yondershelf.library;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -13,20 +12,20 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import yondershelf.content.ProblemException;
 import yondershelf.format.ContentReader;
 import yondershelf.sorting.Companions;
 import yondershelf.sorting.FileLore;
 import yondershelf.sorting.FolderSorter;
-import yondershelf.sorting.MapFolders;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
 import yondershelf.store.AssetRow;
 import yondershelf.store.FolderRow;
 import yondershelf.store.Learned;
 import yondershelf.store.Store;
+import yondershelf.work.Parallel;
 import yondershelf.work.Work;
 
 /**
@@ -41,15 +40,9 @@ final class Looking {
     private final Store store;
     private final Work work;
     private final Map<String, FolderDelta> deltas = new TreeMap<>();
-    private final Map<String, Listing> stored = new HashMap<>();
+    private final SeenFiles seen;
     private final StoredLore lore;
     private final Keeping keeping;
-    /** Folders that are sorted together with another one, by that. */
-    private final Map<String, List<String>> parts = new HashMap<>();
-
-    /** Names in a folder, by the same in lower case. */
-    private final Map<String, Map<String, String>> folded = new HashMap<>();
-
     /** Folders sorted in this look: the store may know their assets, or be about to. */
     private final Set<String> sorted = new HashSet<>();
 
@@ -70,18 +63,11 @@ final class Looking {
         this.store = library.store();
         this.keeping = new Keeping(store);
         this.work = work;
-        this.lore = new StoredLore(store, new FileLore(library.root(), reader), this::state);
         this.missing = new HashSet<>(library.missing());
         this.bare = store.assetCount() == 0;
         changed.forEach(d -> deltas.put(d.folder(), d));
-        Set<String> all = new HashSet<>(store.signatures().keySet());
-        all.addAll(deltas.keySet());
-        for (String folder : all) {
-            if (MapFolders.isPart(folder)) {
-                parts.computeIfAbsent(MapFolders.unit(folder), u -> new ArrayList<>())
-                        .add(folder);
-            }
-        }
+        this.seen = new SeenFiles(store, deltas);
+        this.lore = new StoredLore(store, new FileLore(library.root(), reader), seen::state);
     }
 
     Looked run() throws ProblemException {
@@ -130,8 +116,8 @@ final class Looking {
         Set<String> out = new TreeSet<>();
         for (String id : missing) {
             for (Place.Seen file : library.identities().place(id).files()) {
-                if (isThere(file.path())) {
-                    out.add(folder(file.path()));
+                if (seen.isThere(file.path())) {
+                    out.add(SeenFiles.folder(file.path()));
                 }
             }
         }
@@ -165,48 +151,12 @@ final class Looking {
         return out;
     }
 
-    private Listing listing(String folder) {
-        FolderDelta delta = deltas.get(folder);
-        return delta != null ? delta.now() : stored.computeIfAbsent(folder, f -> Listing.parse(store.listing(f)));
-    }
-
-    private static String folder(String path) {
-        int slash = path.lastIndexOf('/');
-        return slash < 0 ? "" : path.substring(0, slash);
-    }
-
-    private String state(String path) {
-        Listing.Seen seen = listing(folder(path)).files().get(path.substring(path.lastIndexOf('/') + 1));
-        return seen == null ? FileState.GONE : seen.state();
-    }
-
-    private boolean isThere(String path) {
-        return listing(folder(path)).files().containsKey(path.substring(path.lastIndexOf('/') + 1));
-    }
-
-    /** The file a path means: the one of that name, or the only one whose name differs in case alone. */
-    private @Nullable String found(String path) {
-        if (isThere(path)) {
-            return path;
-        }
-        String folder = folder(path);
-        String named = folded.computeIfAbsent(folder, this::byFoldedName)
-                .get(StoredCompanions.folded(path.substring(path.lastIndexOf('/') + 1)));
-        return named == null || named.isEmpty() ? null : folder.isEmpty() ? named : folder + "/" + named;
-    }
-
-    private Map<String, String> byFoldedName(String folder) {
-        Map<String, String> out = new HashMap<>();
-        // several that differ only in case: none is meant for certain
-        listing(folder).files().keySet().forEach(name -> out.merge(StoredCompanions.folded(name), name, (a, b) -> ""));
-        return out;
-    }
-
     /** Reads what files that may refer to others refer to. Gives the files whose belonging may have changed by it. */
     private Set<String> learn(List<String> batch) throws ProblemException {
         Map<String, Set<String>> references = new LinkedHashMap<>();
         Set<String> touched = new LinkedHashSet<>();
         Set<String> forgotten = new LinkedHashSet<>();
+        List<String> asked = new ArrayList<>();
         for (String folder : batch) {
             FolderDelta delta = deltas.get(folder);
             if (delta == null) {
@@ -219,12 +169,22 @@ final class Looking {
                 }
             }
             for (String path : delta.fresh()) {
-                if (Companions.mayRefer(path) && !work.isCancelled()) {
-                    Set<String> targets = Companions.targets(path, lore.references(path));
-                    touched.addAll(store.targets(path));
-                    touched.addAll(targets);
-                    references.put(path, targets);
+                if (Companions.mayRefer(path)) {
+                    asked.add(path);
                 }
+            }
+        }
+        Map<String, Set<String>> found = new ConcurrentHashMap<>();
+        Parallel.run(asked.size(), Parallel.threads(), work::isCancelled, i -> {
+            String path = asked.get(i);
+            found.put(path, Companions.targets(path, lore.references(path)));
+        });
+        for (String path : asked) {
+            Set<String> targets = found.get(path);
+            if (targets != null) {
+                touched.addAll(store.targets(path));
+                touched.addAll(targets);
+                references.put(path, targets);
             }
         }
         if (!references.isEmpty() || !forgotten.isEmpty()) {
@@ -243,8 +203,8 @@ final class Looking {
     /** The folders of a batch, those of files whose belonging may have changed, and those of models that need what changed. */
     private Set<String> affected(List<String> batch, Set<String> touched) {
         Set<String> out = new LinkedHashSet<>(batch);
-        touched.forEach(path -> out.add(folder(path)));
-        StoredCompanions companions = new StoredCompanions(store, this::found);
+        touched.forEach(path -> out.add(SeenFiles.folder(path)));
+        StoredCompanions companions = new StoredCompanions(store, seen::found);
         Set<String> changed = new LinkedHashSet<>(touched);
         for (String folder : batch) {
             FolderDelta delta = deltas.get(folder);
@@ -254,16 +214,15 @@ final class Looking {
             }
         }
         for (String path : changed) {
-            companions.models(path).forEach(model -> out.add(folder(model)));
+            companions.models(path).forEach(model -> out.add(SeenFiles.folder(model)));
         }
         return out;
     }
 
     private void sort(Collection<String> changed) throws ProblemException {
-        Map<String, Set<String>> units = units(changed);
+        Map<String, Set<String>> units = seen.units(changed);
         Set<String> folders = new LinkedHashSet<>();
         units.values().forEach(folders::addAll);
-        StoredCompanions companions = new StoredCompanions(store, this::found);
         List<SortedItem> items = new ArrayList<>();
         List<List<String>> states = new ArrayList<>();
         Map<String, Map<String, String>> skipped = new LinkedHashMap<>();
@@ -274,10 +233,11 @@ final class Looking {
             keeping.settle();
         }
         sorted.addAll(folders);
-        for (Set<String> together : units.values()) {
+        List<List<String>> together = new ArrayList<>();
+        for (Set<String> unit : units.values()) {
             List<String> paths = new ArrayList<>();
-            for (String folder : together) {
-                FolderDelta at = new FolderDelta(folder, Listing.NONE, listing(folder));
+            for (String folder : unit) {
+                FolderDelta at = new FolderDelta(folder, Listing.NONE, seen.listing(folder));
                 at.now().files().keySet().forEach(name -> paths.add(at.path(name)));
                 Map<String, String> reasons = new TreeMap<>();
                 at.now().closed().forEach((name, reason) -> reasons.put(at.path(name), reason));
@@ -288,13 +248,15 @@ final class Looking {
                             .forEach(a -> former.put(a.id(), a));
                 }
             }
-            Sorted sorted = FolderSorter.sort(paths, companions, lore);
+            together.add(paths);
+        }
+        for (Sorted sorted : sorted(together)) {
             for (SortedItem item : sorted.items()) {
                 items.add(item);
-                states.add(item.files().stream().map(f -> state(f.path())).toList());
+                states.add(item.files().stream().map(f -> seen.state(f.path())).toList());
             }
             sorted.skipped()
-                    .forEach(s -> Objects.requireNonNull(skipped.get(folder(s.path())))
+                    .forEach(s -> Objects.requireNonNull(skipped.get(SeenFiles.folder(s.path())))
                             .put(s.path(), s.reason()));
         }
         List<String> ids = library.identities()
@@ -310,26 +272,16 @@ final class Looking {
         keep(items, states, ids, former, skipped);
     }
 
-    /** Folders with those that are sorted together with them, by the one above all of these. */
-    private Map<String, Set<String>> units(Collection<String> folders) {
-        Map<String, Set<String>> out = new LinkedHashMap<>();
-        for (String folder : folders) {
-            String unit = MapFolders.unit(folder);
-            if (!out.containsKey(unit)) {
-                Set<String> together = new TreeSet<>();
-                together.add(unit);
-                parts.getOrDefault(unit, List.of()).forEach(part -> addUpTo(unit, part, together));
-                out.put(unit, together);
-            }
-        }
-        return out;
-    }
-
-    /** One that is sorted with another, and what lies between: assets may be said to lie there. */
-    private static void addUpTo(String unit, String part, Set<String> into) {
-        for (String at = part; !at.equals(unit) && into.add(at); ) {
-            at = folder(at);
-        }
+    /** Sorts folders, those that are sorted together at once, on all processors. */
+    private List<Sorted> sorted(List<List<String>> together) {
+        Sorted[] out = new Sorted[together.size()];
+        Parallel.run(
+                out.length,
+                Parallel.threads(),
+                () -> false,
+                () -> new StoredCompanions(store, seen::found),
+                (companions, i) -> out[i] = FolderSorter.sort(together.get(i), companions, lore));
+        return List.of(out);
     }
 
     private static Identities.Former former(AssetRow row) {
@@ -368,21 +320,23 @@ final class Looking {
         found.forEach(leaving::remove);
         missing.removeAll(found);
         // one that left this folder for one that is looked at later
-        Set<String> later =
-                left.stream().filter(a -> !isThere(a.path())).map(AssetRow::id).collect(Collectors.toSet());
+        Set<String> later = left.stream()
+                .filter(a -> !seen.isThere(a.path()))
+                .map(AssetRow::id)
+                .collect(Collectors.toSet());
         left.stream().filter(a -> later.contains(a.id())).forEach(a -> leaving.put(a.id(), a));
         List<AssetRow> removed =
                 left.stream().filter(a -> !later.contains(a.id())).toList();
         put += fresh.size();
         gone += removed.size();
-        List<FolderRow> seen = new ArrayList<>();
+        List<FolderRow> rows = new ArrayList<>();
         List<String> emptied = new ArrayList<>();
         for (String folder : skipped.keySet()) {
             FolderDelta delta = deltas.get(folder);
             if (delta != null && delta.now().isEmpty()) {
                 emptied.add(folder);
             } else if (delta != null) {
-                seen.add(new FolderRow(
+                rows.add(new FolderRow(
                         folder, delta.now().signature(), delta.now().text()));
             }
         }
@@ -400,7 +354,7 @@ final class Looking {
             nodes.forEach(a -> batch.remove(a.row()));
             apart.forEach(c -> c.write(batch));
             fresh.forEach(batch::put);
-            seen.forEach(batch::folder);
+            rows.forEach(batch::folder);
             skipped.forEach(batch::skipped);
             emptied.forEach(batch::removeFolder);
         });

@@ -6,18 +6,19 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import yondershelf.format.FileType;
 import yondershelf.sorting.Lore;
 import yondershelf.store.Learned;
 import yondershelf.store.Store;
 
-/** Looks into a file only when it changed since somebody did. */
+/** Looks into a file only when it changed since somebody did. Several threads may ask of different files. */
 final class StoredLore implements Lore {
     private final Store store;
     private final Lore files;
     private final Function<String, String> states;
-    private final Map<String, Learned> fresh = new LinkedHashMap<>();
+    private final Map<String, Learned> fresh = new ConcurrentHashMap<>();
 
     /** @param states size and time of a file, as {@link FileState} writes them */
     StoredLore(Store store, Lore files, Function<String, String> states) {

@@ -16,6 +16,8 @@ public final class Motion {
     private static final double PLAIN = 0.01;
 
     private static final int LEAST = 2;
+    /** Pixels each way: smaller ones are icons, of which many are like each other. */
+    private static final int SMALLEST = 16;
 
     private Motion() {}
 
@@ -25,8 +27,12 @@ public final class Motion {
         for (int i = 0; i + 1 < pairs.size(); i += 2) {
             Sample one = pairs.get(i);
             Sample next = pairs.get(i + 1);
-            if (!one.isSizeOf(next) || !coloursAreNear(one, next)) {
+            if (one.columns() < SMALLEST || !one.isSizeOf(next) || !coloursAreNear(one, next)) {
                 return false;
+            }
+            if (areSame(one, next)) {
+                // as where something stands still for a while; forty copies of one picture move nowhere
+                continue;
             }
             if (brightness(one).spread() > PLAIN && brightness(next).spread() > PLAIN) {
                 if (correlation(one, next) < LIKE) {
@@ -36,6 +42,17 @@ public final class Motion {
             }
         }
         return told >= LEAST;
+    }
+
+    private static boolean areSame(Sample one, Sample next) {
+        for (int i = 0; i < one.count(); i++) {
+            for (int c = 0; c < one.colours(); c++) {
+                if (one.at(i, c) != next.at(i, c)) {
+                    return false;
+                }
+            }
+        }
+        return true;
     }
 
     private static boolean coloursAreNear(Sample one, Sample next) {

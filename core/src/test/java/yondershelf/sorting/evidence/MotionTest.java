@@ -64,6 +64,7 @@ class MotionTest {
                 moves((x, y, f, c) -> 0.3 * pattern(x, y, 1) + 0.7 * noise(f, c, 5)),
                 "one fabric in many colours");
         assertEquals(false, moves((x, y, f, c) -> 0.2), "nothing to be seen");
+        assertEquals(false, moves((x, y, f, c) -> pattern(x, y, 1)), "copies of one");
         assertEquals(false, moves((x, y, f, c) -> noise((int) (x * SIDE), (int) (y * SIDE), f)), "noise");
     }
 }
