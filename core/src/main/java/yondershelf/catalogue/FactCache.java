@@ -35,9 +35,6 @@ import yondershelf.work.Work;
 /** Facts as they are kept for the state an asset's files are in, measured where they are not. Safe for several threads. */
 final class FactCache {
     private static final ObjectMapper JSON = new ObjectMapper();
-    /** In the facts of what cannot be read. */
-    private static final String UNREADABLE = "\"readable\":false";
-
     private static final int MOST_FAILING = 10_000;
     private static final Duration AGAIN = Duration.ofMinutes(10);
 
@@ -119,8 +116,8 @@ final class FactCache {
         Store store = library.store();
         Map<String, String> unreadable = new ConcurrentHashMap<>();
         Set<String> doubtful = new HashSet<>();
-        for (Map.Entry<String, String> fact : store.factsWith(UNREADABLE).entrySet()) {
-            AssetRow row = store.asset(fact.getKey()).orElse(null);
+        for (String id : store.unreadable()) {
+            AssetRow row = store.asset(id).orElse(null);
             Known known = row == null ? null : kept(store, Asset.of(row)).orElse(null);
             if (row != null && known == null) {
                 doubtful.add(row.id());

@@ -7,6 +7,9 @@ import java.util.List;
 final class Schema {
     private static final int VERSION = 16;
 
+    /** Of facts, that they are of something that cannot be read. */
+    static final String UNREADABLE = "instr(facts, '\"readable\":false') > 0";
+
     private static final String[] TABLES = {
         "CREATE TABLE meta(name TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID",
         "CREATE TABLE folder(path TEXT PRIMARY KEY, signature INTEGER NOT NULL, listing TEXT NOT NULL)",
@@ -27,6 +30,7 @@ final class Schema {
         "CREATE TABLE fact(id TEXT PRIMARY KEY, key TEXT NOT NULL, content TEXT NOT NULL, facts TEXT NOT NULL,"
                 + " measures TEXT NOT NULL)"
                 + " WITHOUT ROWID",
+        "CREATE INDEX fact_unreadable ON fact(id) WHERE " + UNREADABLE,
         "CREATE TABLE look(number INTEGER PRIMARY KEY AUTOINCREMENT, row INTEGER NOT NULL UNIQUE, key TEXT NOT NULL,"
                 + " colours INTEGER NOT NULL, signature BLOB NOT NULL)",
         "CREATE TABLE used(id TEXT PRIMARY KEY, scenes INTEGER NOT NULL) WITHOUT ROWID",

@@ -325,16 +325,9 @@ public final class Store implements AutoCloseable {
                 + " WHERE f.id IS NULL OR a.said <> '' ORDER BY a.row");
     }
 
-    /** Facts that hold a text, by the ids of their assets. */
-    public Map<String, String> factsWith(String text) {
-        return connections.read(sql -> {
-            Map<String, String> out = new TreeMap<>();
-            sql.each(
-                    "SELECT id, facts FROM fact WHERE instr(facts, ?) > 0",
-                    r -> out.put(r.getString(1), r.getString(2)),
-                    text);
-            return out;
-        });
+    /** Ids of assets of which it is kept that they cannot be read. */
+    public List<String> unreadable() {
+        return texts("SELECT id FROM fact WHERE " + Schema.UNREADABLE);
     }
 
     /** How many assets there are of each kind, by its word. */
