@@ -30,7 +30,11 @@ public final class Signature {
     private static final int LAYOUT_WEIGHT = 4;
     private static final int COLOUR_WEIGHT = 1;
     private static final int ROUGHNESS_WEIGHT = 2;
-    private static final int SHAPE_WEIGHT = 4;
+    /** Of two models the looks tell only between shapes that are alike. */
+    private static final int SHAPE_WEIGHT = 16;
+
+    private static final int BESIDE_SHAPE = 8;
+    private static final int LOOK_OF_SHAPES = 64;
     /** A difference of lightness beyond which the CIEDE2000 difference is above 20, whatever the colours: its weight is 1.75 at most. */
     private static final double FAR = 36;
 
@@ -102,11 +106,12 @@ public final class Signature {
         int layout = Math.min(straight, mirrored + (mirrored >> 3) + 8);
         int colour = squares(many, at, COLOURS, ROUGHNESS);
         int rough = squares(many, at, ROUGHNESS, MAIN);
-        int shape = 0;
         if (bytes[HAS_SHAPE] != 0 && many[at + HAS_SHAPE] != 0) {
-            shape = squares(many, at, SHAPE, HAS_SHAPE);
+            // one shape in two formats may differ in all its colours and in which way is up
+            int shape = squares(many, at, SHAPE, HAS_SHAPE);
+            return SHAPE_WEIGHT * shape + (BESIDE_SHAPE * layout + colour + rough) / LOOK_OF_SHAPES;
         }
-        return LAYOUT_WEIGHT * layout + COLOUR_WEIGHT * colour + ROUGHNESS_WEIGHT * rough + SHAPE_WEIGHT * shape;
+        return LAYOUT_WEIGHT * layout + COLOUR_WEIGHT * colour + ROUGHNESS_WEIGHT * rough;
     }
 
     private int squares(byte[] many, int at, int from, int to) {
