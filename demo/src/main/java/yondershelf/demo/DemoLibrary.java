@@ -15,6 +15,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Consumer;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -25,6 +26,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
+import yondershelf.work.Parallel;
 
 /** Writes the demo: two libraries, two packs and a scene. The same bytes every time. */
 public final class DemoLibrary {
@@ -70,12 +72,31 @@ public final class DemoLibrary {
     }
 
     private void write() throws IOException, ProblemException {
-        models();
-        surfaces();
-        skies();
-        textures();
-        packs();
+        together(List.of(this::models, this::surfaces, this::skies, this::textures, this::packs));
         faults();
+    }
+
+    /** Part of the writing. */
+    private interface Step {
+        void run() throws IOException, ProblemException;
+    }
+
+    /** Each step writes files of its own. */
+    private static void together(List<Step> steps) throws IOException, ProblemException {
+        List<Exception> problems = new CopyOnWriteArrayList<>();
+        Parallel.run(steps.size(), Parallel.threads(), () -> false, i -> {
+            try {
+                steps.get(i).run();
+            } catch (IOException | ProblemException e) {
+                problems.add(e);
+            }
+        });
+        for (Exception problem : problems) {
+            if (problem instanceof ProblemException known) {
+                throw known;
+            }
+            throw new IOException(problem);
+        }
     }
 
     private Model sculpt(String name, Consumer<Sculpt> shape) {

@@ -1,8 +1,11 @@
 package yondershelf.demo;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import yondershelf.content.Picture;
+import yondershelf.work.Parallel;
 
 /** Twenty loose textures: masks, dials, stains and charts for the diorama. */
 final class LooseTextures {
@@ -10,7 +13,32 @@ final class LooseTextures {
 
     private LooseTextures() {}
 
+    /** Painted once, when somebody first asks. */
+    private static final class Painted {
+        private static final Map<String, Picture> ALL = painted();
+    }
+
     static Map<String, Picture> all() {
+        return Painted.ALL;
+    }
+
+    private static Map<String, Picture> painted() {
+        List<Map.Entry<String, Surfaces.Pattern>> patterns =
+                new ArrayList<>(patterns().entrySet());
+        Picture[] pictures = new Picture[patterns.size()];
+        Parallel.run(
+                pictures.length,
+                Parallel.threads(),
+                () -> false,
+                i -> pictures[i] = paint(patterns.get(i).getValue()));
+        Map<String, Picture> out = new LinkedHashMap<>();
+        for (int i = 0; i < pictures.length; i++) {
+            out.put(patterns.get(i).getKey(), pictures[i]);
+        }
+        return out;
+    }
+
+    private static Map<String, Surfaces.Pattern> patterns() {
         Map<String, Surfaces.Pattern> p = new LinkedHashMap<>();
         p.put("salt_bloom.png", (u, v, t) -> grey(t, Noise.smooth(0.05, 0.5, Noise.fractal(u, v, 6, 6, 6, 2001))));
         p.put("tide_line.png", (u, v, t) -> {
@@ -110,9 +138,7 @@ final class LooseTextures {
             t.blend(0.08, 0.09, 0.10, Math.abs(x - 0.5) < 0.1 && v > 0.2 && v < 0.2 + length ? 1 : 0);
             t.blend(0.08, 0.09, 0.10, Math.abs(v - 0.19) < 0.008 ? 1 : 0);
         });
-        Map<String, Picture> out = new LinkedHashMap<>();
-        p.forEach((name, pattern) -> out.put(name, paint(pattern)));
-        return out;
+        return p;
     }
 
     static Picture paint(Surfaces.Pattern pattern) {
