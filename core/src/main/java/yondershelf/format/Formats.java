@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import yondershelf.content.Coding;
 import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
@@ -64,27 +65,46 @@ public final class Formats implements ContentReader {
 
     @Override
     public Model readModel(Path file, Excerpt excerpt) throws ProblemException {
+        return edge(file, () -> read(file, modelType(file), excerpt));
+    }
+
+    /** The same of what no native code is needed for, which may crash; empty for the rest. What was opened to decide is not opened again. */
+    public Optional<Model> readModelSafely(Path file, Excerpt excerpt) throws ProblemException {
         return edge(file, () -> {
             FileType type = modelType(file);
-            Model whole = switch (type) {
-                case GLB, GLTF -> gltf(file, excerpt);
-                case OBJ -> WavefrontReader.read(file, reach);
-                case USDA, USDC, USDZ -> UsdReader.read(file, type, reach);
-                case ALEMBIC ->
-                    throw new Problem(
-                                    file.toString(),
-                                    Phrase.of("format.it-holds-an-alembic-archive"),
-                                    Phrase.of("format.export-it-as-glb-or"))
-                            .raise();
-                default -> AssimpReader.read(file, type, reach, excerpt.firstFrame());
-            };
-            Model model = excerpt.node().isEmpty() ? whole : part(whole, excerpt.node());
-            if (!model.isVisible()) {
-                throw Problem.of(file, Phrase.of("format.there-are-no-triangles-lines"))
-                        .raise();
+            if (!isGltf(type)) {
+                return mayCrash(type) ? Optional.empty() : Optional.of(read(file, type, excerpt));
             }
-            return model;
+            GltfDocument document = GltfDocument.load(file, reach);
+            return needsNative(document)
+                    ? Optional.empty()
+                    : Optional.of(shown(GltfReader.read(document, file, excerpt), file, excerpt));
         });
+    }
+
+    private Model read(Path file, FileType type, Excerpt excerpt) throws ProblemException {
+        Model whole = switch (type) {
+            case GLB, GLTF -> gltf(file, excerpt);
+            case OBJ -> WavefrontReader.read(file, reach);
+            case USDA, USDC, USDZ -> UsdReader.read(file, type, reach);
+            case ALEMBIC ->
+                throw new Problem(
+                                file.toString(),
+                                Phrase.of("format.it-holds-an-alembic-archive"),
+                                Phrase.of("format.export-it-as-glb-or"))
+                        .raise();
+            default -> AssimpReader.read(file, type, reach, excerpt.firstFrame());
+        };
+        return shown(whole, file, excerpt);
+    }
+
+    private static Model shown(Model whole, Path file, Excerpt excerpt) throws ProblemException {
+        Model model = excerpt.node().isEmpty() ? whole : part(whole, excerpt.node());
+        if (!model.isVisible()) {
+            throw Problem.of(file, Phrase.of("format.there-are-no-triangles-lines"))
+                    .raise();
+        }
+        return model;
     }
 
     /** A model that was read with assumptions, in the space somebody told instead. */
@@ -120,15 +140,19 @@ public final class Formats implements ContentReader {
     public boolean needsNative(Path file) throws ProblemException {
         return edge(file, () -> {
             FileType type = typeOf(file);
-            if (isGltf(type)) {
-                GltfDocument document = GltfDocument.load(file, reach);
-                return GltfDraco.isNeeded(document) || GltfMeshopt.isUsed(document);
-            }
-            return switch (type) {
-                case USDA, USDC, USDZ, ALEMBIC, OBJ -> false;
-                default -> type.isModel() || isNative(type);
-            };
+            return isGltf(type) ? needsNative(GltfDocument.load(file, reach)) : mayCrash(type);
         });
+    }
+
+    private static boolean needsNative(GltfDocument document) {
+        return GltfDraco.isNeeded(document) || GltfMeshopt.isUsed(document);
+    }
+
+    private static boolean mayCrash(FileType type) {
+        return switch (type) {
+            case USDA, USDC, USDZ, ALEMBIC, OBJ -> false;
+            default -> type.isModel() || isNative(type);
+        };
     }
 
     /** True when opening this picture runs native code. */

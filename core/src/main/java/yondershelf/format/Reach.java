@@ -1,5 +1,6 @@
 package yondershelf.format;
 
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -20,6 +21,8 @@ public final class Reach {
     private static final Pattern DRIVE_OR_RELATIVE = Pattern.compile("[A-Za-z]:/.*|\\.{1,2}/.*");
     private static final Pattern SCHEME = Pattern.compile("(?i)[a-z][a-z0-9+.-]+://.*");
     private static final Pattern DRIVE = Pattern.compile("/?[A-Za-z]:.*");
+
+    private static final boolean HAS_DRIVES = File.separatorChar == '\\';
 
     private volatile List<Path> roots = List.of();
     private volatile List<Path> allowed = List.of();
@@ -137,7 +140,14 @@ public final class Reach {
         if (path.startsWith("//") || SCHEME.matcher(path).matches()) {
             return new Plain(Verdict.NETWORK, "");
         }
-        return DRIVE.matcher(path).matches() ? new Plain(Verdict.NOWHERE, "") : new Plain(Verdict.WITHIN, path);
+        if (!DRIVE.matcher(path).matches()) {
+            return new Plain(Verdict.WITHIN, path);
+        }
+        // where drives have letters it is a path like any other, and leads where it may or not
+        String plain = path.startsWith("/") ? path.substring(1) : path;
+        return HAS_DRIVES && DRIVE_OR_RELATIVE.matcher(plain).matches()
+                ? new Plain(Verdict.WITHIN, plain)
+                : new Plain(Verdict.NOWHERE, "");
     }
 
     /**
@@ -161,7 +171,9 @@ public final class Reach {
 
     private static void addBelow(String folder, String text, List<String> out) {
         Plain plain = plain(text);
-        if (plain.verdict != Verdict.WITHIN || plain.path.startsWith("/")) {
+        boolean absolute =
+                plain.path.startsWith("/") || DRIVE.matcher(plain.path).matches();
+        if (plain.verdict != Verdict.WITHIN || absolute) {
             return;
         }
         List<String> steps = new ArrayList<>(folder.isEmpty() ? List.of() : List.of(folder.split("/")));

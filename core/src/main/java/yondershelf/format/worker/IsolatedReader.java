@@ -3,6 +3,7 @@ package yondershelf.format.worker;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.Semaphore;
 import java.util.function.Supplier;
@@ -75,8 +76,9 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     @Override
     public Model readModel(Path file, Excerpt excerpt) throws ProblemException {
-        if (!here.needsNative(file)) {
-            return here.readModel(file, excerpt);
+        Optional<Model> safe = here.readModelSafely(file, excerpt);
+        if (safe.isPresent()) {
+            return safe.get();
         }
         Request request = new Request(WorkerMain.MODEL, file.toAbsolutePath().toString(), excerpt.text(), 1, null);
         return inChild(request, allowed.get(), false, worker -> ContentStream.readModel(worker.in()));
