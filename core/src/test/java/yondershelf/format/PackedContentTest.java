@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.lwjgl.PointerBuffer;
@@ -28,6 +29,9 @@ import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Role;
+import yondershelf.facts.Facts;
+import yondershelf.facts.FactsMeter;
 import yondershelf.format.worker.IsolatedReader;
 
 /** Geometry and pictures that other programs have packed. */
@@ -165,6 +169,25 @@ class PackedContentTest {
             MemoryUtil.memFree(source);
         }
         return file;
+    }
+
+    /** A header that can be read says nothing of pixels that cannot: the map says so. */
+    @Test
+    void aMapThatCannotBeDecodedSaysSo() throws Exception {
+        byte[] pixels = new byte[EDGE * EDGE * 4];
+        Arrays.fill(pixels, (byte) 90);
+        Path file = ktx(pixels, true);
+        byte[] bytes = Files.readAllBytes(file);
+        // by another maker's way of packing, of which nothing is known here (KTX 2.0, 3.8: numbers from 0x10000 on are
+        // vendors')
+        ByteBuffer.wrap(bytes).order(java.nio.ByteOrder.LITTLE_ENDIAN).putInt(44, 0x10001);
+        Files.write(file, bytes);
+        try (IsolatedReader reader = new IsolatedReader()) {
+            Facts facts = new FactsMeter(reader)
+                    .material("rust", Map.of(Role.BASE_COLOR, ImageSource.at(file)), List.of(file));
+            Facts.MapFacts map = facts.materials().get(0).maps().get(0);
+            assertTrue(map.problem() != null && !map.problem().isBlank(), facts.toString());
+        }
     }
 
     /** Six faces of plain tones: all are read, in a row; of a picture with layers, what is not read is said. */
