@@ -90,6 +90,12 @@ final class SceneReader {
         return value != null && Double.isFinite(value) ? Math.max(-MOST, Math.min(MOST, value)) : 0;
     }
 
+    /** Copies share one model; one that was changed elsewhere since it was saved is a thing of its own. */
+    private Model shared(int source, Model extracted) {
+        Model first = sources.putIfAbsent(source, extracted);
+        return first != null && SameContent.of(first, extracted) ? first : extracted;
+    }
+
     private Placement placement(Model whole, int root, @Nullable ObjectNode extras, Scene scene) {
         Node node = whole.nodes().get(root);
         SceneExtras.OfPlacement own =
@@ -105,8 +111,7 @@ final class SceneReader {
         if (ours && extracted.triangleCount() == 0) {
             extracted = StandIn.of(node.name(), own.bounds());
         }
-        Model made = extracted;
-        Model shared = !ours || own.source() < 0 ? extracted : sources.computeIfAbsent(own.source(), k -> made);
+        Model shared = ours && own.source() >= 0 ? shared(own.source(), extracted) : extracted;
         return new Placement(
                 scene.freshId(),
                 node.name().isEmpty() ? scene.freshName(whole.name()) : node.name(),

@@ -234,6 +234,45 @@ class SceneTest {
         assertEquals(opened.placements().get(1), moved.placements().get(1), "one act changes one of them");
     }
 
+    /** What another program did to one of two copies is seen, and to that one alone. */
+    @Test
+    void anEditToTheSecondCopyIsSeen() throws Exception {
+        Model crate = block("crate", 0.4, 0.3, 0.3);
+        Scene scene = Scene.empty("s").with(at("p1", crate, 0, 0, 0)).with(at("p2", crate, 1, 0, 0));
+        Path file = folder.resolve("copies.glb");
+        SceneFile.save(scene, file, new Formats());
+        Scene plain = SceneFile.open(file, new Formats(), (a, p, n) -> null).scene();
+        assertSame(plain.placements().get(0).model(), plain.placements().get(1).model(), "copies share one model");
+        byte[] glb = Files.readAllBytes(file);
+        int length = java.nio.ByteBuffer.wrap(glb)
+                .order(java.nio.ByteOrder.LITTLE_ENDIAN)
+                .getInt(12);
+        com.fasterxml.jackson.databind.ObjectMapper json = new com.fasterxml.jackson.databind.ObjectMapper();
+        var tree = (com.fasterxml.jackson.databind.node.ObjectNode) json.readTree(glb, 20, length);
+        int second = tree.path("scenes").get(0).path("nodes").get(1).asInt();
+        int child = tree.path("nodes").get(second).path("children").get(0).asInt();
+        ((com.fasterxml.jackson.databind.node.ObjectNode) tree.path("nodes").get(child))
+                .putArray("scale")
+                .add(1)
+                .add(3)
+                .add(1);
+        String text = json.writeValueAsString(tree);
+        byte[] chunk =
+                (text + " ".repeat((4 - text.length() % 4) % 4)).getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        java.nio.ByteBuffer out = java.nio.ByteBuffer.allocate(20 + chunk.length + glb.length - 20 - length)
+                .order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        out.put(glb, 0, 8)
+                .putInt(out.capacity())
+                .putInt(chunk.length)
+                .put(glb, 16, 4)
+                .put(chunk);
+        out.put(glb, 20 + length, glb.length - 20 - length);
+        Path edited = Files.write(folder.resolve("edited.glb"), out.array());
+        Scene opened = SceneFile.open(edited, new Formats(), (a, p, n) -> null).scene();
+        assertEquals(0.3, opened.placements().get(0).model().bounds().sizeY(), 1e-5);
+        assertEquals(0.9, opened.placements().get(1).model().bounds().sizeY(), 1e-5);
+    }
+
     /** An HDRI that is away keeps its place in the file through any number of savings, and comes back. */
     @Test
     void anEnvironmentThatIsAwayIsKept() throws Exception {
