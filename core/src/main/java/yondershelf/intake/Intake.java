@@ -142,7 +142,7 @@ public final class Intake implements AutoCloseable {
 
     private Taken take(List<PlanItem> items, Set<Path> needed, boolean moving, Work work) throws ProblemException {
         long since = System.currentTimeMillis() / 1000;
-        String what = Phrase.of("intake.take-in-4", items.size(), items.size() == 1 ? " asset" : " assets");
+        String what = Phrase.of("intake.take-in-4", Phrase.count(items.size(), "asset"));
         try (FileActs acts = library.begin(
                 what,
                 CutTake.of(sources, folder, wishes.flat(), wishes.replacing(), items)

@@ -15,7 +15,7 @@ final class Why {
         long squares = item.files().stream().filter(item::isSquare).count();
         long kept = item.files().stream().filter(f -> !f.variant().isEmpty()).count() - squares;
         String rest = (squares == 0 ? "" : Phrase.of("intake.on-several-uv-squares"))
-                + (kept == 0 ? "" : Phrase.of("intake.kept-with-it", kept, kept == 1 ? " other is" : " others are"));
+                + (kept == 0 ? "" : Phrase.of("intake.kept-with-it", kept));
         return switch (item.kind()) {
             case MATERIAL -> (item.isSet() ? set(item) : Phrase.of("intake.a-file-says-what-it")) + rest;
             case HDRI ->
@@ -27,7 +27,7 @@ final class Why {
                 long needed = item.files().size() - 1 - kept;
                 yield (needed == 0
                                 ? Phrase.of("intake.a-file-that-stands-for")
-                                : Phrase.of("intake.it-names-that-came-with", needed, needed == 1 ? " file" : " files"))
+                                : Phrase.of("intake.it-names-that-came-with", needed))
                         + rest;
             }
             default -> Phrase.of("intake.a-picture-whose-name-tells", rest);

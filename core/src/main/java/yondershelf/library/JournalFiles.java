@@ -381,27 +381,16 @@ final class JournalFiles implements EditLog {
             if (mark.damaged > 0) {
                 out.add(new Problem(
                         file,
-                        Phrase.of(
-                                "library.of-labels-damaged-and-passed",
-                                lines(mark.damaged),
-                                mark.damaged == 1 ? "is" : "are"),
+                        Phrase.of("library.of-labels-damaged-and-passed", mark.damaged),
                         Phrase.of("library.the-file-is-left-as")));
             }
             if (mark.ahead > 0) {
                 out.add(new Problem(
                         file,
-                        Phrase.of(
-                                "library.of-labels-a-time-more",
-                                lines(mark.ahead),
-                                mark.ahead == 1 ? "bears" : "bear",
-                                mark.ahead == 1 ? "is" : "are"),
+                        Phrase.of("library.of-labels-a-time-more", mark.ahead),
                         Phrase.of("library.set-the-clocks-of-all")));
             }
         }
         return out;
-    }
-
-    private static String lines(int n) {
-        return n == 1 ? Phrase.of("library.1-line") : Phrase.of("library.lines", n);
     }
 }

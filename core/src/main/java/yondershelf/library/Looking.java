@@ -302,7 +302,14 @@ final class Looking {
         List<AssetRow> fresh = new ArrayList<>();
         Set<String> found = new HashSet<>(ids);
         for (int i = 0; i < items.size(); i++) {
-            Asset asset = Asset.of(ids.get(i), items.get(i), FileState.join(states.get(i)));
+            Asset asset = Asset.of(
+                    ids.get(i),
+                    items.get(i),
+                    FileState.join(
+                            states.get(i),
+                            items.get(i).files().stream()
+                                    .map(SortedItem.SortedFile::path)
+                                    .toList()));
             AssetRow before = former.get(ids.get(i));
             String said = library.said(asset.id(), asset.folder()).text();
             AssetRow row =

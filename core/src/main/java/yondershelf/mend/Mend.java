@@ -65,7 +65,7 @@ public final class Mend {
      * @return the group's run, for undoing it with {@link FileActs#undo}; empty when it was cancelled and nothing was changed
      */
     public static Optional<String> apply(Library library, List<Finding> findings, Work work) throws ProblemException {
-        String what = Phrase.of("mend.mend", findings.size(), findings.size() == 1 ? " finding" : " findings");
+        String what = Phrase.of("mend.mend", Phrase.count(findings.size(), "finding"));
         try (FileActs acts = library.begin(what, "", work)) {
             return acts.wholly(() -> {
                 int done = 0;

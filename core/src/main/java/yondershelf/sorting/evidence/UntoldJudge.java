@@ -34,28 +34,28 @@ final class UntoldJudge {
             if (!path.isEmpty()) {
                 left.remove(path);
                 normal = untold.get(path);
-                out.add(verdict(path, Role.NORMAL, "evidence.untold-its-colours-are-directions"));
+                out.add(verdict(path, Role.NORMAL, Phrase.of("evidence.untold-its-colours-are-directions")));
             }
         }
         if (known.of(Role.BASE_COLOR).isEmpty()) {
             String path = only(untold, left, UntoldJudge::isColour);
             if (!path.isEmpty()) {
                 left.remove(path);
-                out.add(verdict(path, Role.BASE_COLOR, "evidence.untold-the-only-one-of-colours"));
+                out.add(verdict(path, Role.BASE_COLOR, Phrase.of("evidence.untold-the-only-one-of-colours")));
             }
         }
         if (normal != null && known.of(Role.HEIGHT).isEmpty()) {
             Sample slopes = normal;
             String path = only(untold, left, s -> ReliefJudge.isRelief(s, slopes));
             if (!path.isEmpty()) {
-                out.add(verdict(path, Role.HEIGHT, "evidence.untold-its-slopes-are-those"));
+                out.add(verdict(path, Role.HEIGHT, Phrase.of("evidence.untold-its-slopes-are-those")));
             }
         }
         return out;
     }
 
     private static Verdict verdict(String path, Role role, String why) {
-        return new Verdict(path, role, Coding.PLAIN, SURE, Phrase.of(why));
+        return new Verdict(path, role, Coding.PLAIN, SURE, why);
     }
 
     /** The path of the only one that may be it; empty for none or several. */
