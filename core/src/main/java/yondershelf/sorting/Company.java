@@ -67,12 +67,19 @@ final class Company {
                     MapWords.Meaning told = token.length() > 1
                             ? RoleGuess.of(token)
                             : RoleGuess.letter(token, has(maps, Role.BASE_COLOR), has(maps, Role.ROUGHNESS));
-                    maps.add(as(picture, key, told, token));
-                    return true;
+                    // a word nobody knows, in another format than the maps have, is as likely another picture
+                    if (told != null || maps.stream().anyMatch(m -> ending(m).equals(ending(picture)))) {
+                        maps.add(as(picture, key, told, token));
+                        return true;
+                    }
                 }
             }
         }
         return false;
+    }
+
+    private static String ending(MapSets.Chosen picture) {
+        return picture.path().substring(picture.path().lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
     }
 
     private static boolean has(List<MapSets.Chosen> maps, Role role) {

@@ -128,6 +128,17 @@ class FamiliesTest {
         assertEquals(gaps.size(), sorted(gaps).size());
     }
 
+    /** A word nobody knows is a map's where it stands in its place and the pictures are of one format. */
+    @Test
+    void anUnknownWordInAnotherFormatIsAnotherPicture() {
+        List<String> set = List.of("brick_basecolor.png", "brick_normal.png", "brick_wall.jpg", "brick_cavity.png");
+        assertEquals(
+                List.of(
+                        "material Brick: brick_basecolor.png, brick_normal.png, brick_cavity.png (cavity)",
+                        "texture Brick wall: brick_wall.jpg"),
+                sorted(set).stream().map(FamiliesTest::text).toList());
+    }
+
     /** Numbers beyond 1000 are UV squares where they begin with 1001, and nowhere else. */
     @Test
     void numberedThingsAreNoSquares() {
