@@ -126,8 +126,13 @@ final class FactCache {
             }
         }
         List<Asset> left = new ArrayList<>();
-        store.unmeasured().forEach(row -> left.add(Asset.of(row)));
-        left.removeIf(a -> kept(store, a).isPresent());
+        for (AssetRow row : store.unmeasured()) {
+            Asset asset = Asset.of(row);
+            // what was told of one is part of its state, which the store does not compare
+            if (row.said().isEmpty() || kept(store, asset).isEmpty()) {
+                left.add(asset);
+            }
+        }
         doubtful.forEach(id ->
                 store.asset(id).map(Asset::of).filter(a -> !left.contains(a)).ifPresent(left::add));
         AtomicInteger done = new AtomicInteger();
