@@ -15,6 +15,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yondershelf.content.ProblemException;
@@ -32,6 +33,8 @@ public final class Mutations {
     private static final int PATIENCE_SECONDS = 60;
     private static final Path OTHERS = Path.of("/usr/share/assimp/models");
     private static final long LARGEST_SAMPLE = 400_000;
+    private static final int ROUNDS_BETWEEN_LINES = 1_000;
+    private static final int SLOWEST_TOLD = 5;
 
     private final SplittableRandom random;
     private final Path outside;
@@ -39,6 +42,7 @@ public final class Mutations {
     private final List<Target> targets = new ArrayList<>();
     private final Map<String, int[]> counts = new TreeMap<>();
     private final List<String> failures = new ArrayList<>();
+    private final Map<String, Long> nanos = new TreeMap<>();
 
     /** What was found. */
     public record Result(int rounds, Map<String, String> byKind, List<String> failures) {}
@@ -54,7 +58,7 @@ public final class Mutations {
         int rounds = args.length > 0 ? Integer.parseInt(args[0]) : 100_000;
         long seed = args.length > 1 ? Long.parseLong(args[1]) : 1;
         Path folder = Files.createTempDirectory("yonder-mutations");
-        Result result = run(folder, seed, rounds, Long.MAX_VALUE);
+        Result result = run(folder, seed, rounds, Long.MAX_VALUE, System.out::println);
         result.byKind.forEach((kind, count) -> System.out.println(kind + ": " + count));
         result.failures.forEach(f -> System.out.println("FAILED " + f));
         System.out.println(result.rounds + " rounds, " + result.failures.size() + " failures");
@@ -67,6 +71,11 @@ public final class Mutations {
      * @param mostNanos it ends after this time, however many rounds were done
      */
     public static Result run(Path folder, long seed, int rounds, long mostNanos) throws Exception {
+        return run(folder, seed, rounds, mostNanos, line -> {});
+    }
+
+    private static Result run(Path folder, long seed, int rounds, long mostNanos, Consumer<String> progress)
+            throws Exception {
         Mutations mutations = new Mutations(folder, seed);
         Path demo = Files.createDirectories(folder.resolve("demo"));
         DemoLibrary.write(demo);
@@ -74,7 +83,7 @@ public final class Mutations {
                 new Limits(SECONDS_FOR_ONE, 256, 3000), Files.createDirectories(folder.resolve("log")))) {
             mutations.targets.addAll(Targets.of(mutations.inside, demo, reader));
             mutations.samples(demo);
-            return mutations.run(rounds, mostNanos);
+            return mutations.run(rounds, mostNanos, progress);
         }
     }
 
@@ -102,8 +111,9 @@ public final class Mutations {
         }
     }
 
-    private Result run(int rounds, long mostNanos) throws Exception {
+    private Result run(int rounds, long mostNanos, Consumer<String> progress) throws Exception {
         Map<String, String> before = around();
+        long began = System.nanoTime();
         long end = mostNanos == Long.MAX_VALUE ? Long.MAX_VALUE : System.nanoTime() + mostNanos;
         int done = 0;
         List<Target> kinds = List.copyOf(samples.keySet());
@@ -115,6 +125,9 @@ public final class Mutations {
                 Path sample = from.get(random.nextInt(from.size()));
                 byte[] damaged = Damage.of(Files.readAllBytes(sample), random);
                 round(one, target, sample, damaged, done);
+                if ((done + 1) % ROUNDS_BETWEEN_LINES == 0) {
+                    progress.accept(soFar(done + 1, System.nanoTime() - began));
+                }
             }
             one.shutdownNow();
         }
@@ -130,6 +143,7 @@ public final class Mutations {
     private void round(ExecutorService one, Target target, Path sample, byte[] damaged, int number) throws Exception {
         String what = target.name() + " " + sample.getFileName() + " in round " + number;
         int[] count = counts.computeIfAbsent(target.name(), k -> new int[2]);
+        long since = System.nanoTime();
         try {
             one.submit(() -> {
                         target.read(sample, damaged);
@@ -147,7 +161,19 @@ public final class Mutations {
             }
         } catch (TimeoutException e) {
             failures.add(what + ": not done after " + PATIENCE_SECONDS + " s");
+        } finally {
+            nanos.merge(target.name(), System.nanoTime() - since, Long::sum);
         }
+    }
+
+    /** How far it is, and which kinds took the most time: a kind that became slow is a fault too. */
+    private String soFar(int done, long took) {
+        String slowest = nanos.entrySet().stream()
+                .sorted(Map.Entry.<String, Long>comparingByValue().reversed())
+                .limit(SLOWEST_TOLD)
+                .map(e -> e.getKey() + " " + e.getValue() / 1_000_000_000 + " s")
+                .collect(Collectors.joining(", "));
+        return done + " rounds in " + took / 1_000_000_000 + " s, " + failures.size() + " failures; " + slowest;
     }
 
     /** Names, sizes and times of what lies around the folder everything happens in. */
