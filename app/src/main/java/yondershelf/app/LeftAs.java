@@ -4,7 +4,6 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.Locale;
@@ -51,7 +50,7 @@ final class LeftAs {
     }
 
     /** Keeps how it is now. */
-    void keep(Stage stage, ShelfWindow window, Workspace workspace) throws ProblemException {
+    void keep(Stage stage, ShelfWindow window, Workspace workspace) {
         ObjectNode all = read();
         ObjectNode bounds = all.withObjectProperty("screens").withObjectProperty(screen(stage));
         bounds.put("maximized", stage.isMaximized());
@@ -68,7 +67,7 @@ final class LeftAs {
         all.put("order", query.order().word());
         Path scene = workspace.openScene().file().get();
         all.put("scene", scene == null ? "" : scene.toString());
-        home.setSetting(LEFT, all.toString());
+        workspace.keep(LEFT, all.toString());
     }
 
     private ObjectNode read() {
@@ -137,14 +136,14 @@ final class LeftAs {
      */
     void openScene(Workspace workspace, @Nullable Path first) {
         JsonNode all = read();
-        if (!all.has("scene") && first != null && Files.isRegularFile(first)) {
+        if (!all.has("scene") && first != null) {
             workspace.openScene().resume(first);
             return;
         }
         String kept = all.path("scene").asText();
         try {
             Path scene = Path.of(kept);
-            if (!kept.isEmpty() && Files.isRegularFile(scene)) {
+            if (!kept.isEmpty()) {
                 workspace.openScene().resume(scene);
             }
         } catch (InvalidPathException e) {

@@ -63,7 +63,12 @@ final class LikeBar extends HBox {
             swatch.setStyle("-fx-background-color: " + like + ";");
         }
         if (any) {
-            title.setText(workspace.moreLike().title(like));
+            title.setText("");
+            workspace.moreLike().title(like, words -> {
+                if (like.equals(workspace.query().get().like())) {
+                    title.setText(words);
+                }
+            });
         }
     }
 }

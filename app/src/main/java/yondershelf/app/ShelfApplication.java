@@ -1,6 +1,5 @@
 package yondershelf.app;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Map;
@@ -69,7 +68,7 @@ public final class ShelfApplication extends Application {
         LeftAs before = new LeftAs(home);
         if (!pictured) {
             before.restore(stage, root, made);
-            stage.setOnHiding(e -> made.attempt(() -> before.keep(stage, root, made)));
+            stage.setOnHiding(e -> before.keep(stage, root, made));
         }
         stage.setOnCloseRequest(e -> {
             if (!root.mayClose(stage::close)) {
@@ -93,7 +92,7 @@ public final class ShelfApplication extends Application {
                         Path scene = demoFolder == null ? null : Path.of(demoFolder, SCENE);
                         if (!pictured) {
                             before.openScene(made, scene);
-                        } else if (scene != null && Files.isRegularFile(scene)) {
+                        } else if (scene != null) {
                             made.openScene().resume(scene);
                         }
                     }

@@ -193,10 +193,20 @@ public final class ShelfWindow extends StackPane {
 
     /** The dialog has asked about the name that was typed, not about the one with its ending. */
     private void saveTo(Path path, boolean asked) {
-        if (asked || !Files.exists(path)) {
+        if (asked) {
             workspace.openScene().save(path);
             return;
         }
+        workspace.background().quietly(Phrase.of("app.looking-for-a-file"), work -> Files.exists(path), there -> {
+            if (there) {
+                askToWriteOver(path);
+            } else {
+                workspace.openScene().save(path);
+            }
+        });
+    }
+
+    private void askToWriteOver(Path path) {
         workspace
                 .questions()
                 .ask(

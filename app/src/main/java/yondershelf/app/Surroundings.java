@@ -9,7 +9,6 @@ import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.scene.Scene;
 import yondershelf.app.model.Workspace;
-import yondershelf.content.ProblemException;
 
 /** Dark surroundings or light ones, by somebody's choice or as the system has them, also when it changes its mind. */
 final class Surroundings {
@@ -60,11 +59,7 @@ final class Surroundings {
     void want(Wanted other) {
         wanted = other;
         apply();
-        try {
-            workspace.catalogue().home().setSetting(SETTING, other.name().toLowerCase(Locale.ROOT));
-        } catch (ProblemException e) {
-            workspace.tell(e.problem());
-        }
+        workspace.keep(SETTING, other.name().toLowerCase(Locale.ROOT));
     }
 
     /** The system may have changed; told by the toolkit on the interface thread. */

@@ -99,12 +99,12 @@ final class WindowCommands {
                         Phrase.of("app.larger-text"),
                         Phrase.of("app.views"),
                         "Shortcut+Alt+Plus",
-                        () -> workspace.attempt(() -> workspace.textSize().step(1))),
+                        () -> workspace.textSize().step(1)),
                 Command.step(
                         Phrase.of("app.smaller-text"),
                         Phrase.of("app.views"),
                         "Shortcut+Alt+Minus",
-                        () -> workspace.attempt(() -> workspace.textSize().step(-1))),
+                        () -> workspace.textSize().step(-1)),
                 views(
                         Phrase.of("app.text-at-its-usual-size"),
                         "Shortcut+Alt+0",
@@ -140,17 +140,15 @@ final class WindowCommands {
 
     /** The words of what is on screen were said already. */
     private void speak(String language) {
-        workspace.attempt(() -> {
-            workspace.catalogue().home().setSetting(Home.LANGUAGE, language);
-            String name = language.isEmpty()
-                    ? Phrase.of("app.the-systems-language")
-                    : Locale.forLanguageTag(language).getDisplayLanguage(Phrase.language());
-            workspace
-                    .questions()
-                    .ask(
-                            Phrase.of("app.language-next-start", name),
-                            new Questions.Choice(Phrase.of("app.close"), Phrase.of("app.go-on-working"), () -> {}));
-        });
+        workspace.keep(Home.LANGUAGE, language);
+        String name = language.isEmpty()
+                ? Phrase.of("app.the-systems-language")
+                : Locale.forLanguageTag(language).getDisplayLanguage(Phrase.language());
+        workspace
+                .questions()
+                .ask(
+                        Phrase.of("app.language-next-start", name),
+                        new Questions.Choice(Phrase.of("app.close"), Phrase.of("app.go-on-working"), () -> {}));
     }
 
     private static Command edit(String name, @Nullable String keys, Runnable act) {

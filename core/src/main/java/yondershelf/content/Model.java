@@ -7,16 +7,13 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
-/** A model as read from a file: a tree of nodes that place meshes, the materials they use, what is to be said of it, and its lights and cameras. */
-public record Model(
-        String name,
-        List<Mesh> meshes,
-        List<Node> nodes,
-        List<Integer> roots,
-        List<Material> materials,
-        Remarks remarks,
-        Staging staging) {
+/**
+ * A model as read from a file: a tree of nodes that place meshes, the materials they use, what is to be said of it, and its lights and
+ * cameras. Immutable; its box is found once, as finding it walks over all vertices.
+ */
+public final class Model {
 
     /** Up to so many each vertex of each placing is looked at for the model's size. */
     private static final long MOST_VERTICES = 50_000_000;
@@ -24,11 +21,30 @@ public record Model(
     /** One placing of a mesh in the model's space. */
     public record Placed(String name, int mesh, Transform toModel) {}
 
-    public Model {
-        meshes = List.copyOf(meshes);
-        nodes = List.copyOf(nodes);
-        roots = List.copyOf(roots);
-        materials = List.copyOf(materials);
+    private final String name;
+    private final List<Mesh> meshes;
+    private final List<Node> nodes;
+    private final List<Integer> roots;
+    private final List<Material> materials;
+    private final Remarks remarks;
+    private final Staging staging;
+    private volatile @Nullable Bounds bounds;
+
+    public Model(
+            String name,
+            List<Mesh> meshes,
+            List<Node> nodes,
+            List<Integer> roots,
+            List<Material> materials,
+            Remarks remarks,
+            Staging staging) {
+        this.name = name;
+        this.meshes = List.copyOf(meshes);
+        this.nodes = List.copyOf(nodes);
+        this.roots = List.copyOf(roots);
+        this.materials = List.copyOf(materials);
+        this.remarks = remarks;
+        this.staging = staging;
     }
 
     /** A model without lights and cameras. */
@@ -51,6 +67,35 @@ public record Model(
     public static Model of(String name, Mesh mesh, List<Material> materials) {
         return new Model(
                 name, List.of(mesh), List.of(new Node(name, Transform.IDENTITY, 0, List.of())), List.of(0), materials);
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public List<Mesh> meshes() {
+        return meshes;
+    }
+
+    public List<Node> nodes() {
+        return nodes;
+    }
+
+    /** Indices of the nodes that stand below no other. */
+    public List<Integer> roots() {
+        return roots;
+    }
+
+    public List<Material> materials() {
+        return materials;
+    }
+
+    public Remarks remarks() {
+        return remarks;
+    }
+
+    public Staging staging() {
+        return staging;
     }
 
     /**
@@ -128,17 +173,26 @@ public record Model(
      * there it is the box around the parts' boxes.
      */
     public Bounds bounds() {
+        Bounds known = bounds;
+        if (known == null) {
+            known = measure();
+            bounds = known;
+        }
+        return known;
+    }
+
+    private Bounds measure() {
         List<Placed> placed = placed();
         boolean each = vertices(placed) <= MOST_VERTICES;
         Map<Part, float[]> corners = new IdentityHashMap<>();
-        Bounds bounds = Bounds.EMPTY;
+        Bounds out = Bounds.EMPTY;
         for (Placed one : placed) {
             for (Part part : meshes.get(one.mesh()).parts()) {
                 float[] p = each ? part.positions() : corners.computeIfAbsent(part, Model::corners);
-                bounds = bounds.union(moved(p, one.toModel()));
+                out = out.union(moved(p, one.toModel()));
             }
         }
-        return bounds;
+        return out;
     }
 
     private long vertices(List<Placed> placed) {

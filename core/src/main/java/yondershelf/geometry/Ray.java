@@ -36,7 +36,12 @@ public final class Ray {
     /** Rays tested since the start, for benchmarks. */
     public long count;
 
-    /** Sets origin, direction and range, and forgets the hit. */
+    /** Instances from this on and before {@link #passTo} are passed through. */
+    public int passFrom;
+
+    public int passTo;
+
+    /** Sets origin, direction and range, and forgets the hit and what is passed through. */
     public Ray set(double px, double py, double pz, double vx, double vy, double vz, double from, double to) {
         ox = (float) px;
         oy = (float) py;
@@ -48,6 +53,15 @@ public final class Ray {
         tMax = (float) to;
         instance = -1;
         triangle = -1;
+        passFrom = 0;
+        passTo = 0;
+        return this;
+    }
+
+    /** Lets it pass through instances, from the first to before the last. */
+    public Ray passing(int from, int to) {
+        passFrom = from;
+        passTo = to;
         return this;
     }
 

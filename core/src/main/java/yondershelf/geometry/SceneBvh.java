@@ -136,6 +136,9 @@ public final class SceneBvh {
 
     /** The direction is not made unit length again, so distances stay those of the world's ray. */
     private boolean intersect(Ray ray, int index, boolean any) {
+        if (index >= ray.passFrom && index < ray.passTo) {
+            return false;
+        }
         int m = index * 12;
         float[] t = toMesh;
         float ox = t[m] * ray.ox + t[m + 1] * ray.oy + t[m + 2] * ray.oz + t[m + 3];

@@ -18,7 +18,7 @@ public record ReadyModel(Model model, List<MeshBvh> meshes, List<Shader> shaders
     /** Of a hierarchy and the vertices below it. */
     private static final int BYTES_A_TRIANGLE = 100;
 
-    /** Loads the materials' pictures and builds the hierarchies, side by side. */
+    /** Loads the materials' pictures, builds the hierarchies, side by side, and finds the model's box. */
     public static ReadyModel of(Model model, Shaders shaders) {
         Shader[] dresses = new Shader[model.materials().size() + 1];
         MeshBvh[] meshes = new MeshBvh[model.meshes().size()];
@@ -31,6 +31,8 @@ public record ReadyModel(Model model, List<MeshBvh> meshes, List<Shader> shaders
                 meshes[i - dresses.length] = MeshBvh.of(model.meshes().get(i - dresses.length));
             }
         });
+        // so that nobody who places or frames it has to walk over its vertices
+        model.bounds();
         return new ReadyModel(model, Arrays.asList(meshes), Arrays.asList(dresses));
     }
 

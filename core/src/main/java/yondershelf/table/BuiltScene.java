@@ -16,6 +16,10 @@ public final class BuiltScene {
     private final RenderScene render;
     private final int[] placementOf;
     private final int[] placedOf;
+    /** Items that nothing meets, from the first to before the last. */
+    private final int passFrom;
+
+    private final int passTo;
 
     /** What a ray from the eye meets. */
     public record Pick(
@@ -29,10 +33,33 @@ public final class BuiltScene {
             double normalZ) {}
 
     BuiltScene(Scene scene, RenderScene render, int[] placementOf, int[] placedOf) {
+        this(scene, render, placementOf.clone(), placedOf.clone(), 0, 0);
+    }
+
+    private BuiltScene(Scene scene, RenderScene render, int[] placementOf, int[] placedOf, int passFrom, int passTo) {
         this.scene = scene;
         this.render = render;
-        this.placementOf = placementOf.clone();
-        this.placedOf = placedOf.clone();
+        this.placementOf = placementOf;
+        this.placedOf = placedOf;
+        this.passFrom = passFrom;
+        this.passTo = passTo;
+    }
+
+    /** The same scene for picking and placing as if an object were not there: for moving it, without building another scene. */
+    public BuiltScene without(String placement) {
+        int from = 0;
+        while (from < placementOf.length && !isOf(from, placement)) {
+            from++;
+        }
+        int to = from;
+        while (to < placementOf.length && isOf(to, placement)) {
+            to++;
+        }
+        return new BuiltScene(scene, render, placementOf, placedOf, from, to);
+    }
+
+    private boolean isOf(int item, String placement) {
+        return scene.placements().get(placementOf[item]).id().equals(placement);
     }
 
     public Scene scene() {
@@ -52,7 +79,7 @@ public final class BuiltScene {
     /** The first surface from a point in a direction; the level ground counts. */
     @Nullable
     Pick hit(double ox, double oy, double oz, double dx, double dy, double dz) {
-        Ray ray = new Ray().set(ox, oy, oz, dx, dy, dz, 0, 1e9);
+        Ray ray = new Ray().set(ox, oy, oz, dx, dy, dz, 0, 1e9).passing(passFrom, passTo);
         SceneBvh bvh = render.geometry();
         boolean hit = bvh.nearest(ray);
         double ground = dy < 0 && oy > 0 ? -oy / dy : Double.POSITIVE_INFINITY;

@@ -148,9 +148,23 @@ public final class IntakeView extends BorderPane {
 
     /** What came has nowhere to go: a folder may be a library itself. */
     private void showHomeless(List<Path> sources) {
+        showFilled(false);
+        workspace
+                .background()
+                .quietly(
+                        Phrase.of("intake.intake"),
+                        work -> sources.size() == 1 && Files.isDirectory(sources.get(0)),
+                        folder -> {
+                            if (sources.equals(workspace.intake().brought().get())) {
+                                sayHomeless(folder ? sources.get(0) : null);
+                            }
+                        });
+    }
+
+    /** @param only the folder that came; null when something else did */
+    private void sayHomeless(@Nullable Path only) {
         EmptyPlace place = new EmptyPlace(Phrase.of("intake.no-library-is-open-yet"));
-        if (sources.size() == 1 && Files.isDirectory(sources.get(0))) {
-            Path only = sources.get(0);
+        if (only != null) {
             place.offer(
                     Phrase.of("intake.open-as-a-library", only.getFileName()),
                     Phrase.of("intake.the-folder-stays-as-it"),
@@ -163,7 +177,6 @@ public final class IntakeView extends BorderPane {
         place.offer(
                 Phrase.of("intake.open-another-folder-as-a"), Phrase.of("intake.what-came-can-go-into"), addLibrary);
         list.say(place);
-        showFilled(false);
     }
 
     private void close() {

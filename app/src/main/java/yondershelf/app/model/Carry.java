@@ -9,7 +9,9 @@ import javafx.scene.input.DataFormat;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.TransferMode;
 import org.jspecify.annotations.Nullable;
+import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
+import yondershelf.words.Phrase;
 
 /** An asset being carried from the shelf with the mouse. */
 public final class Carry {
@@ -21,7 +23,10 @@ public final class Carry {
     private static final DataFormat ALL_CHOSEN = new DataFormat("application/x-yonder-shelf-all-chosen");
 
     /** What this window carries, or carried last; used from the interface thread. */
-    private static @Nullable Asset carried;
+    private static @Nullable Shown carried;
+
+    /** What another window carries here: asked of the store once. */
+    private static String foreign = "";
 
     private Carry() {}
 
@@ -35,16 +40,17 @@ public final class Carry {
      *
      * @param many true when it stands for all that is chosen
      */
-    public static void start(Node from, Asset asset, boolean many, Workspace workspace, @Nullable Image image) {
+    public static void start(Node from, Shown shown, boolean many, Workspace workspace, @Nullable Image image) {
+        Asset asset = shown.asset();
         // both ways are offered, so that a modifier key can choose between them
         Dragboard board = from.startDragAndDrop(TransferMode.COPY_OR_MOVE);
-        carried = asset;
+        carried = shown;
         ClipboardContent content = new ClipboardContent();
         content.put(ASSET, asset.id());
         if (many) {
             content.put(ALL_CHOSEN, true);
         }
-        List<File> files = workspace.chosen().files(asset, many);
+        List<File> files = workspace.chosen().files(shown, many);
         if (files.isEmpty()) {
             content.putString(asset.path());
         } else {
@@ -82,15 +88,30 @@ public final class Carry {
         return board.hasFiles() && !board.hasContent(ASSET);
     }
 
-    /** The asset on a dragboard, if any. */
+    /** The asset on a dragboard, if any; of what another window carries, once it was looked up. */
     public static @Nullable Asset of(Dragboard board, Workspace workspace) {
+        Shown shown = shown(board, workspace);
+        return shown == null ? null : shown.asset();
+    }
+
+    /** The same, with what was said of it and where it lies. Asked for at each movement of the mouse. */
+    public static @Nullable Shown shown(Dragboard board, Workspace workspace) {
         if (!(board.getContent(ASSET) instanceof String id)) {
             return null;
         }
-        // asked for at each movement of the mouse: the store is only asked when another window carries it
-        Asset mine = carried;
-        return mine != null && mine.id().equals(id)
-                ? mine
-                : workspace.catalogue().asset(id).orElse(null);
+        Shown mine = carried;
+        if (mine != null && mine.asset().id().equals(id)) {
+            return mine;
+        }
+        if (!foreign.equals(id)) {
+            foreign = id;
+            workspace
+                    .background()
+                    .quietly(
+                            Phrase.of("model.fetching-what-is-shown"),
+                            work -> workspace.catalogue().shown(id),
+                            found -> found.ifPresent(there -> carried = there));
+        }
+        return null;
     }
 }

@@ -2,7 +2,6 @@ package yondershelf.app.model;
 
 import java.io.File;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -29,7 +28,7 @@ import yondershelf.work.Job;
 
 /** What is chosen on the shelf, shared by its grid, its cards, menus, drags and commands; and what is done to all of it in one act. */
 public final class Chosen {
-    /** They are looked up while the mouse moves. */
+    /** Of very many the first: no program opens all of a library at once. */
     private static final int MOST_CARRIED = 100;
 
     private final Catalogue catalogue;
@@ -39,6 +38,7 @@ public final class Chosen {
     private final ObjectProperty<Hits> hits;
     private final Runnable changed;
     private @Nullable Labels copied;
+    private List<File> carried = List.of();
     private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
 
     /** @param changed called when labels are other than they were */
@@ -55,6 +55,7 @@ public final class Chosen {
         this.history = history;
         this.hits = hits;
         this.changed = changed;
+        selection.addListener((o, before, now) -> chosen(now));
     }
 
     public ObjectProperty<Selection> selection() {
@@ -106,26 +107,44 @@ public final class Chosen {
     }
 
     /**
-     * The files that an asset is made of, or all that is chosen when it stands for that; of very many the first.
+     * The files that an asset is made of, or all that is chosen when it stands for that, as far as they were looked up; of very many the
+     * first.
      *
      * @param many true when it stands for all that is chosen
      */
-    List<File> files(Asset asset, boolean many) {
-        List<Asset> carried = many
-                ? selection.get().in(hits.get()).stream()
+    List<File> files(Shown shown, boolean many) {
+        return many ? carried : files(List.of(shown));
+    }
+
+    private List<File> files(List<Shown> all) {
+        return all.stream()
+                .flatMap(shown -> catalogue.known().stream()
+                        .filter(known -> known.id().equals(shown.library()))
+                        .flatMap(known -> known.library().stream())
+                        .flatMap(library -> shown.asset().files().stream()
+                                .map(f -> library.resolve(f.path()).toFile())))
+                .distinct()
+                .toList();
+    }
+
+    /** Looked up when they are chosen: when they are picked up, the toolkit wants all files at once. */
+    private void chosen(Selection now) {
+        carried = List.of();
+        if (now.size() < 2) {
+            return;
+        }
+        Hits found = hits.get();
+        background.quietly(
+                Phrase.of("model.looking-at-what-is-chosen"),
+                work -> files(now.in(found).stream()
                         .limit(MOST_CARRIED)
                         .flatMap(key -> catalogue.shown(key).stream())
-                        .map(Shown::asset)
-                        .toList()
-                : List.of(asset);
-        List<File> out = new ArrayList<>();
-        for (Asset each : carried) {
-            catalogue
-                    .libraryOf(each.id())
-                    .ifPresent(library -> each.files()
-                            .forEach(f -> out.add(library.resolve(f.path()).toFile())));
-        }
-        return out.stream().distinct().toList();
+                        .toList()),
+                files -> {
+                    if (selection.get() == now) {
+                        carried = files;
+                    }
+                });
     }
 
     /** Reads all that is chosen, for something that is to be done to it. */

@@ -80,25 +80,30 @@ public final class Faults {
 
     /** Applies remedies, grouped by library, as one act that can be undone. */
     public void mend(List<Finding> chosen) {
-        Map<Library, List<Finding>> groups = new LinkedHashMap<>();
-        for (Finding finding : chosen) {
-            if (finding.remedy() != null) {
-                catalogue
-                        .libraryOf(finding.asset())
-                        .ifPresent(l -> groups.computeIfAbsent(l, k -> new ArrayList<>())
-                                .add(finding));
-            }
-        }
-        if (groups.isEmpty()) {
+        List<Finding> mendable = chosen.stream().filter(f -> f.remedy() != null).toList();
+        if (mendable.isEmpty()) {
             return;
         }
-        int count = groups.values().stream().mapToInt(List::size).sum();
         fileRuns.perform(
-                Phrase.of("model.mending"), Phrase.of("model.mend", Words.plural(count, "finding")), (made, work) -> {
-                    for (Map.Entry<Library, List<Finding>> group : groups.entrySet()) {
+                Phrase.of("model.mending"),
+                Phrase.of("model.mend", Words.plural(mendable.size(), "finding")),
+                (made, work) -> {
+                    for (Map.Entry<Library, List<Finding>> group :
+                            byLibrary(mendable).entrySet()) {
                         Mend.apply(group.getKey(), group.getValue(), work)
                                 .ifPresent(run -> made.add(new FileRuns.Run(group.getKey(), run)));
                     }
                 });
+    }
+
+    private Map<Library, List<Finding>> byLibrary(List<Finding> all) {
+        Map<Library, List<Finding>> groups = new LinkedHashMap<>();
+        for (Finding finding : all) {
+            catalogue
+                    .libraryOf(finding.asset())
+                    .ifPresent(l ->
+                            groups.computeIfAbsent(l, k -> new ArrayList<>()).add(finding));
+        }
+        return groups;
     }
 }

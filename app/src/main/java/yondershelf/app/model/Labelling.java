@@ -2,14 +2,18 @@ package yondershelf.app.model;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Excerpt;
 import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
 import yondershelf.content.Space;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
+import yondershelf.library.Labels;
 import yondershelf.library.Library;
+import yondershelf.library.Relabel;
 import yondershelf.words.Phrase;
 
 /** What is said of one asset, each change an act that can be undone, also after the next start. */
@@ -34,10 +38,39 @@ public final class Labelling {
 
     /** Changes labels of an asset, as one act, which can be undone as soon as it is on the disk. */
     public void edit(Asset asset, String what, List<Edit> edits, List<Edit> undo) {
-        perform(asset, what, edits, undo, () -> {});
+        perform(asset, () -> Optional.of(new Change(what, edits, undo)), () -> {});
     }
 
-    private void perform(Asset asset, String what, List<Edit> edits, List<Edit> undo, Runnable then) {
+    /**
+     * Says something in place of what was said before.
+     *
+     * @param what the act, in words
+     * @param value as it is kept
+     */
+    public void say(Asset asset, String what, Edit.Field field, String value) {
+        perform(
+                asset,
+                () -> {
+                    String before = Relabel.text(catalogue.labels(asset), field);
+                    return value.equals(before)
+                            ? Optional.empty()
+                            : Optional.of(new Change(
+                                    what,
+                                    List.of(Edit.set(asset.id(), field, value)),
+                                    List.of(Edit.set(asset.id(), field, before))));
+                },
+                () -> {});
+    }
+
+    /** What an act says, and what takes it back. */
+    private record Change(String what, List<Edit> edits, List<Edit> undo) {}
+
+    /** Looks what was said so far, beside the interface thread; empty when there is nothing to change. */
+    private interface Looking {
+        Optional<Change> look() throws ProblemException;
+    }
+
+    private void perform(Asset asset, Looking looking, Runnable then) {
         inOrder.run(
                 asset.name(),
                 () -> {
@@ -48,15 +81,19 @@ public final class Labelling {
                                             Phrase.of("model.its-library-is-away"),
                                             Phrase.of("model.connect-its-drive-then-try"))
                                     .raise());
-                    KeptAct act = KeptAct.of(what, library, edits, undo);
+                    Optional<Change> change = looking.look();
+                    if (change.isEmpty()) {
+                        return Optional.<KeptAct>empty();
+                    }
+                    KeptAct act = KeptAct.of(change.get().what, library, change.get().edits, change.get().undo);
                     catalogue.perform(act);
-                    return act;
+                    return Optional.of(act);
                 },
-                act -> {
+                done -> done.ifPresent(act -> {
                     keptHistory.remember(act, then);
                     then.run();
                     search.run();
-                });
+                }));
     }
 
     /**
@@ -65,33 +102,46 @@ public final class Labelling {
      * @param subject the asset's id, or {@link Edit#ofFolder a folder} of its library
      */
     public void tellSpace(Asset asset, String subject, Edit.Field field, String value) {
-        inOrder.run(
-                asset.name(),
+        perform(
+                asset,
                 () -> {
-                    Space before = catalogue.told(asset, subject);
-                    return field == Edit.Field.UNITS ? before.units() : before.up();
+                    Space told = catalogue.told(asset, subject);
+                    String before = field == Edit.Field.UNITS ? told.units() : told.up();
+                    return Optional.of(new Change(
+                            Phrase.of("model.tell", Phrase.name(field)),
+                            List.of(Edit.set(subject, field, value)),
+                            List.of(Edit.set(subject, field, before))));
                 },
-                before -> perform(
-                        asset,
-                        Phrase.of("model.tell", Phrase.name(field)),
-                        List.of(Edit.set(subject, field, value)),
-                        List.of(Edit.set(subject, field, before)),
-                        measuredAnew));
+                measuredAnew);
     }
 
     /** Makes a node of a model file an asset of its own, or no longer. */
     public void takeApart(Asset file, String node, boolean apart) {
-        List<String> before = catalogue.labels(file).apart();
+        perform(file, () -> Optional.of(apart(file.id(), catalogue.labels(file), node, apart)), () -> {});
+    }
+
+    /** Puts a node that is an asset of its own back into its file. */
+    void putBack(Asset part) {
+        perform(
+                part,
+                () -> catalogue
+                        .shown(part.wholeId())
+                        .map(whole -> apart(
+                                part.wholeId(), whole.labels(), part.excerpt().node(), false)),
+                () -> {});
+    }
+
+    private static Change apart(String file, Labels said, String node, boolean apart) {
+        List<String> before = said.apart();
         List<String> after = new ArrayList<>(before);
         after.remove(node);
         if (apart) {
             after.add(node);
         }
-        edit(
-                file,
+        return new Change(
                 apart ? Phrase.of("model.take-apart", node) : Phrase.of("model.put-back-into-its-file", node),
-                List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", after))),
-                List.of(Edit.set(file.id(), Edit.Field.APART, String.join("\n", before))));
+                List.of(Edit.set(file, Edit.Field.APART, String.join("\n", after))),
+                List.of(Edit.set(file, Edit.Field.APART, String.join("\n", before))));
     }
 
     /** Says what of a model file is meant. */
@@ -100,9 +150,10 @@ public final class Labelling {
         if (!wanted.equals(before)) {
             perform(
                     asset,
-                    Phrase.of("model.show", wanted.isWhole() ? Phrase.of("model.all-of-it") : wanted.text()),
-                    List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, wanted.text())),
-                    List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, before.text())),
+                    () -> Optional.of(new Change(
+                            Phrase.of("model.show", wanted.isWhole() ? Phrase.of("model.all-of-it") : wanted.text()),
+                            List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, wanted.text())),
+                            List.of(Edit.set(asset.id(), Edit.Field.EXCERPT, before.text())))),
                     measuredAnew);
         }
     }

@@ -3,6 +3,7 @@ package yondershelf.app.model;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -77,18 +78,26 @@ public final class MoreLike {
         workspace.query().set(workspace.query().get().withLike(""));
     }
 
-    /** What is looked for, for a person. */
-    public String title(String like) {
+    /** What is looked for, for a person; an asset's name is looked up in the background. */
+    public void title(String like, Consumer<String> then) {
         if (like.startsWith("#")) {
-            return Phrase.of("model.of-the-colour", like);
+            then.accept(Phrase.of("model.of-the-colour", like));
+        } else if (like.startsWith(Query.LOOK)) {
+            then.accept(
+                    like.equals(pictureLike)
+                            ? Phrase.of("model.like", picture.getFileName())
+                            : Phrase.of("model.like-a-picture"));
+        } else {
+            workspace
+                    .background()
+                    .quietly(
+                            Phrase.of("model.fetching-what-is-shown"),
+                            work -> catalogue
+                                    .shown(like)
+                                    .map(Shown::name)
+                                    .orElse(Phrase.of("model.something-that-is-gone")),
+                            name -> then.accept(Phrase.of("model.like", name)));
         }
-        if (like.startsWith(Query.LOOK)) {
-            return like.equals(pictureLike)
-                    ? Phrase.of("model.like", picture.getFileName())
-                    : Phrase.of("model.like-a-picture");
-        }
-        return Phrase.of(
-                "model.like", catalogue.shown(like).map(Shown::name).orElse(Phrase.of("model.something-that-is-gone")));
     }
 
     private void show(Query query) {

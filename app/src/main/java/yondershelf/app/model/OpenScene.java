@@ -1,19 +1,18 @@
 package yondershelf.app.model;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -25,7 +24,6 @@ import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
-import yondershelf.library.Library;
 import yondershelf.table.Backdrop;
 import yondershelf.table.Placement;
 import yondershelf.table.Recovery;
@@ -70,6 +68,7 @@ public final class OpenScene {
     private final Background background;
     private final Table table;
     private final Recovery recovery;
+    private final SceneSaving writing;
     private final ObjectProperty<@Nullable Path> file = new SimpleObjectProperty<>();
     private final ReadOnlyBooleanWrapper unsaved = new ReadOnlyBooleanWrapper();
     private final ObjectProperty<@Nullable SaveQuestion> question = new SimpleObjectProperty<>();
@@ -83,6 +82,7 @@ public final class OpenScene {
         this.background = background;
         this.table = table;
         this.recovery = new Recovery(catalogue.home().folder().resolve("recovery"));
+        this.writing = new SceneSaving(catalogue, recovery);
         this.document = Document.fresh(table.scene());
         table.onChange(this::mark);
     }
@@ -123,49 +123,20 @@ public final class OpenScene {
     }
 
     /** @param then told whether it was saved */
-    public void save(java.util.function.Consumer<Boolean> then) {
+    public void save(Consumer<Boolean> then) {
         Path known = document.file;
-        if (known == null) {
-            write(free(plain(table.scene().name())), then);
-            return;
-        }
-        boolean gltf = !known.toString().toLowerCase(java.util.Locale.ROOT).endsWith(".glb");
-        if (document.foreign || gltf) {
+        boolean gltf =
+                known != null && !known.toString().toLowerCase(Locale.ROOT).endsWith(".glb");
+        if (known != null && (document.foreign || gltf)) {
             String losses = document.losses.isEmpty()
                     ? ""
                     : Phrase.of("model.lost-would-be", String.join(", ", document.losses));
-            ask(known, Phrase.of("model.was-not-written-by-this", known.getFileName(), losses), !gltf, then);
-        } else if (isChangedByOthers(known)) {
-            ask(known, Phrase.of("model.was-changed-by-something-else", known.getFileName()), true, then);
-        } else {
-            write(known, then);
+            String words = Phrase.of("model.was-not-written-by-this", known.getFileName(), losses);
+            question.set(new SaveQuestion(known, words, !gltf, () -> write(known, then)));
+            then.accept(false);
+            return;
         }
-    }
-
-    private void ask(Path known, String words, boolean mayWrite, java.util.function.Consumer<Boolean> then) {
-        question.set(new SaveQuestion(known, words, mayWrite, () -> write(known, then)));
-        then.accept(false);
-    }
-
-    private boolean isChangedByOthers(Path known) {
-        FileTime seen = document.changed;
-        return seen != null && Files.exists(known) && !seen.equals(changed(known));
-    }
-
-    private static @Nullable FileTime changed(Path file) {
-        try {
-            return Files.getLastModifiedTime(file);
-        } catch (IOException e) {
-            return null;
-        }
-    }
-
-    private Path free(String name) {
-        Path wanted = folder().resolve(name + ".glb");
-        for (int n = 2; Files.exists(wanted); n++) {
-            wanted = folder().resolve(name + " " + n + ".glb");
-        }
-        return wanted;
+        write(new SceneSaving.Wish(table.scene(), known, folder(), document.changed, false), then);
     }
 
     /** Saves the scene to a file the user chose, which is its own from then on. */
@@ -173,71 +144,42 @@ public final class OpenScene {
         write(to, done -> {});
     }
 
-    private void write(Path to, java.util.function.Consumer<Boolean> then) {
-        Scene scene = table.scene();
-        List<String> away = SceneFile.picturesAway(
-                scene, catalogue.libraries().stream().map(Library::root).toList());
-        if (!away.isEmpty() && question.get() == null && Files.exists(to)) {
-            question.set(new SaveQuestion(
-                    to,
-                    Phrase.of("model.the-drive-with-of-this", Words.plural(away.size(), "picture")),
-                    true,
-                    () -> write(scene, to, then)));
-            then.accept(false);
-            return;
-        }
-        write(scene, to, then);
+    private void write(Path to, Consumer<Boolean> then) {
+        // one question at a time
+        boolean asked = question.get() != null;
+        write(new SceneSaving.Wish(table.scene(), to, folder(), null, asked), then);
     }
 
-    private void write(Scene scene, Path to, java.util.function.Consumer<Boolean> then) {
+    private void write(SceneSaving.Wish wish, Consumer<Boolean> then) {
+        Path to = wish.to();
         saving = background
                 .run(
-                        Phrase.of("model.saving", to.getFileName()),
-                        work -> {
-                            SceneFile.save(scene, to, catalogue.reader());
-                            recovery.clear();
-                            beside(work, () -> catalogue.remember(assets(scene)));
-                            beside(work, () -> catalogue.used(to, assets(scene)));
-                            return Optional.ofNullable(changed(to));
-                        },
-                        time -> {
-                            become(new Document(to, scene, false, List.of(), time.orElse(null)));
-                            // what was changed while it was being saved is kept anew
-                            keptLast = null;
-                            keep();
-                            then.accept(true);
+                        Phrase.of("model.saving", to == null ? wish.scene().name() : to.getFileName()),
+                        work -> writing.save(wish, work),
+                        outcome -> {
+                            switch (outcome) {
+                                case SceneSaving.Saved saved -> saved(wish.scene(), saved);
+                                case SceneSaving.Asked asked -> ask(wish, asked, then);
+                            }
+                            then.accept(outcome instanceof SceneSaving.Saved);
                         },
                         () -> then.accept(false))
                 .result();
     }
 
-    private interface Beside {
-        void run() throws ProblemException;
+    private void saved(Scene scene, SceneSaving.Saved saved) {
+        become(new Document(saved.file(), scene, false, List.of(), saved.changed()));
+        // what was changed while it was being saved is kept anew
+        keptLast = null;
+        keep();
     }
 
-    /** What goes with saving, but is not the point of it: the scene is saved, whatever becomes of this. */
-    private static void beside(Work work, Beside act) {
-        try {
-            act.run();
-        } catch (ProblemException e) {
-            work.problem(e.problem());
-        }
-    }
-
-    private static Set<String> assets(Scene scene) {
-        Set<String> out = new HashSet<>();
-        scene.placements().forEach(p -> out.add(p.asset()));
-        out.add(scene.light().asset());
-        Backdrop backdrop = scene.light().backdrop();
-        if (backdrop != null) {
-            out.add(backdrop.asset());
-        }
-        return out;
-    }
-
-    private static String plain(String name) {
-        String plain = name.replaceAll("[^\\p{L}\\p{N} ._-]", "").strip();
-        return plain.isEmpty() ? "scene" : plain;
+    private void ask(SceneSaving.Wish wish, SceneSaving.Asked asked, Consumer<Boolean> then) {
+        Path to = asked.file();
+        Runnable anyway = asked.changedByOthers()
+                ? () -> write(to, then)
+                : () -> write(new SceneSaving.Wish(wish.scene(), to, wish.folder(), null, true), then);
+        question.set(new SaveQuestion(to, asked.words(), true, anyway));
     }
 
     /** The scene belongs to no file from now on. */
@@ -253,24 +195,27 @@ public final class OpenScene {
 
     /** Opens a scene file in place of the present scene; undo brings that back, with its file. */
     public void open(Path from) {
-        background.run(Phrase.of("model.opening", from.getFileName()), work -> read(from, work), opened -> {
-            Scene scene = opened.scene();
-            put(
-                    Phrase.of("model.open", scene.name()),
-                    scene,
-                    new Document(from, scene, !opened.ours(), opened.losses(), changed(from)));
+        background.run(Phrase.of("model.opening", from.getFileName()), work -> document(from, work), its -> {
+            put(Phrase.of("model.open", its.saved.name()), its.saved, its);
             this.opened.forEach(Runnable::run);
         });
     }
 
-    /** The same at the start, in place of the table's first, empty scene: nothing that could be undone. */
+    /** The same at the start, in place of the table's first, empty scene: nothing that could be undone. A file that is gone is passed over. */
     public void resume(Path from) {
-        background.run(Phrase.of("model.opening", from.getFileName()), work -> read(from, work), opened -> {
-            Scene scene = opened.scene();
-            table.amend(scene);
-            become(new Document(from, scene, !opened.ours(), opened.losses(), changed(from)));
-            this.opened.forEach(Runnable::run);
-        });
+        background.run(
+                Phrase.of("model.opening", from.getFileName()),
+                work -> Files.isRegularFile(from) ? Optional.of(document(from, work)) : Optional.<Document>empty(),
+                there -> there.ifPresent(its -> {
+                    table.amend(its.saved);
+                    become(its);
+                    this.opened.forEach(Runnable::run);
+                }));
+    }
+
+    private Document document(Path from, Work work) throws ProblemException {
+        SceneFile.Opened read = read(from, work);
+        return new Document(from, read.scene(), !read.ours(), read.losses(), SceneSaving.changed(from));
     }
 
     /** Called when another scene was opened. */
@@ -393,17 +338,24 @@ public final class OpenScene {
 
     /** Opens a scene that was left; it counts as not saved. */
     public void recover(Recovery.Left left) {
-        background.run(Phrase.of("model.opening", left.title()), work -> read(left.scene(), work), opened -> {
-            Path its = left.file();
-            Scene empty = Scene.empty(opened.scene().name());
-            put(
-                    Phrase.of("model.open", left.title()),
-                    opened.scene(),
-                    new Document(its, empty, false, List.of(), its == null ? null : changed(its)));
-            keptLast = null;
-            keep();
-            forget(left);
-        });
+        background.run(
+                Phrase.of("model.opening", left.title()), work -> recovered(left, read(left.scene(), work)), found -> {
+                    put(Phrase.of("model.open", left.title()), found.scene, found.its);
+                    keptLast = null;
+                    keep();
+                    forget(left);
+                });
+    }
+
+    private record Recovered(Scene scene, Document its) {}
+
+    /** With a file that holds nothing of it yet. */
+    private static Recovered recovered(Recovery.Left left, SceneFile.Opened opened) {
+        Path its = left.file();
+        Scene empty = Scene.empty(opened.scene().name());
+        return new Recovered(
+                opened.scene(),
+                new Document(its, empty, false, List.of(), its == null ? null : SceneSaving.changed(its)));
     }
 
     /** Lets a scene that was left go. */

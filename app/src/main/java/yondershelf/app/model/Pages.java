@@ -4,11 +4,13 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Shown;
+import yondershelf.library.Asset;
 import yondershelf.search.Hits;
 import yondershelf.search.Key;
 import yondershelf.words.Phrase;
@@ -95,6 +97,13 @@ public final class Pages {
     /** Where what is followed stands, or -1. */
     public int followedPlace() {
         return followedPlace;
+    }
+
+    /** An asset with what was said of it, if it was shown lately: whoever must not wait for a store asks here. */
+    public Optional<Shown> shown(Asset asset) {
+        return former.values().stream()
+                .filter(s -> s.asset().id().equals(asset.id()))
+                .findFirst();
     }
 
     private void keep(int page, List<Shown> fetched) {

@@ -1,9 +1,9 @@
 package yondershelf.app.model;
 
+import java.util.function.BiConsumer;
 import javafx.beans.property.ReadOnlyDoubleProperty;
 import javafx.beans.property.ReadOnlyDoubleWrapper;
 import yondershelf.catalogue.Home;
-import yondershelf.content.ProblemException;
 
 /** The one size of text all others follow, 80 to 200 % of the usual; kept as a setting. */
 public final class TextSize {
@@ -15,11 +15,12 @@ public final class TextSize {
     private static final int STEP = 10;
     private static final String SETTING = "text-size";
 
-    private final Home home;
+    private final BiConsumer<String, String> keep;
     private final ReadOnlyDoubleWrapper factor = new ReadOnlyDoubleWrapper(1);
 
-    TextSize(Home home) {
-        this.home = home;
+    /** @param keep keeps a setting, by its name */
+    TextSize(Home home, BiConsumer<String, String> keep) {
+        this.keep = keep;
         try {
             factor.set(within(Integer.parseInt(home.setting(SETTING, "100"))) / 100.0);
         } catch (NumberFormatException e) {
@@ -58,15 +59,15 @@ public final class TextSize {
      *
      * @param steps how many, smaller when below zero
      */
-    public void step(int steps) throws ProblemException {
+    public void step(int steps) {
         int percent = within((int) Math.round(factor.get() * 100) + steps * STEP);
         factor.set(percent / 100.0);
-        home.setSetting(SETTING, String.valueOf(percent));
+        keep.accept(SETTING, String.valueOf(percent));
     }
 
     /** The usual size again. */
-    public void reset() throws ProblemException {
+    public void reset() {
         factor.set(1);
-        home.setSetting(SETTING, "100");
+        keep.accept(SETTING, "100");
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
@@ -81,7 +82,7 @@ public final class Workspace {
 
     public Workspace(Catalogue catalogue) {
         this.catalogue = catalogue;
-        this.textSize = new TextSize(catalogue.home());
+        this.textSize = new TextSize(catalogue.home(), this::keep);
         this.builder = new SceneBuilder(catalogue.shaders());
         this.loaded = new Loaded(catalogue, builder, background::run);
         this.pages = new Pages(catalogue, background, () -> pagesCame.forEach(Runnable::run));
@@ -206,9 +207,26 @@ public final class Workspace {
         return arrived;
     }
 
-    /** An asset with what was said of it. */
-    public Optional<Shown> shown(Asset asset) {
-        return catalogue.shown(asset.id());
+    /** Looks up an asset with what was said of it; at once when it was shown lately, else in the background. */
+    public void withShown(Asset asset, Consumer<Shown> then) {
+        pages.shown(asset)
+                .ifPresentOrElse(
+                        then,
+                        () -> background.quietly(
+                                Phrase.of("model.fetching-what-is-shown"),
+                                work -> catalogue.shown(asset.id()),
+                                found -> found.ifPresent(then)));
+    }
+
+    /** Keeps a setting of the program's own, in the order asked for; whoever keeps it goes by what they hold themselves until then. */
+    public void keep(String setting, String value) {
+        inOrder.run(
+                Phrase.of("model.keeping-a-setting"),
+                () -> {
+                    catalogue.home().setSetting(setting, value);
+                    return true;
+                },
+                done -> {});
     }
 
     /** The name of an asset's library. */
@@ -449,12 +467,9 @@ public final class Workspace {
     public void delete(Asset asset) {
         if (asset.isApart()) {
             // there is no file of its own to delete: the node goes back into its file
-            catalogue
-                    .asset(asset.wholeId())
-                    .ifPresent(
-                            whole -> labelling.takeApart(whole, asset.excerpt().node(), false));
+            labelling.putBack(asset);
         } else {
-            fileRuns.delete(List.of(asset), shown(asset).map(Shown::name).orElse(asset.name()));
+            fileRuns.delete(List.of(asset), pages.shown(asset).map(Shown::name).orElse(asset.name()));
         }
         if (asset.equals(selected.get())) {
             selected.set(null);

@@ -13,6 +13,7 @@ import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
+import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.words.Phrase;
 
@@ -80,20 +81,23 @@ final class AssetMenu {
     }
 
     private void showInFolder(Asset asset) {
-        workspace.attempt(() -> {
-            Path folder = workspace
-                    .catalogue()
-                    .libraryOf(asset.id())
-                    .map(l -> l.resolve(asset.folder()))
-                    .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("shelf.its-library-is-not-open"))
-                            .raise());
-            try {
-                new ProcessBuilder(opener(), folder.toString()).start();
-            } catch (IOException e) {
-                throw Problem.of(folder, Phrase.of("shelf.the-system-s-file-manager"))
-                        .raise(e);
-            }
-        });
+        workspace.background().run(Phrase.of("shelf.show-in-its-folder"), work -> open(asset), done -> {});
+    }
+
+    private boolean open(Asset asset) throws ProblemException {
+        Path folder = workspace
+                .catalogue()
+                .libraryOf(asset.id())
+                .map(l -> l.resolve(asset.folder()))
+                .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("shelf.its-library-is-not-open"))
+                        .raise());
+        try {
+            new ProcessBuilder(opener(), folder.toString()).start();
+            return true;
+        } catch (IOException e) {
+            throw Problem.of(folder, Phrase.of("shelf.the-system-s-file-manager"))
+                    .raise(e);
+        }
     }
 
     /** The command that opens a folder with the program the system has for it. */

@@ -20,7 +20,8 @@ final class ExcerptMenu extends MenuButton {
     private final Asset asset;
     private final Excerpt now;
 
-    ExcerptMenu(Workspace workspace, Asset asset, Facts.SceneFacts scene) {
+    /** @param said its nodes that are assets of their own */
+    ExcerptMenu(Workspace workspace, Asset asset, Facts.SceneFacts scene, List<String> said) {
         this.workspace = workspace;
         this.asset = asset;
         this.now = asset.excerpt();
@@ -31,7 +32,7 @@ final class ExcerptMenu extends MenuButton {
         setAccessibleText(Phrase.of("shelf.what-of-this-file-is", getText()));
         setTooltip(new Tooltip(Phrase.of("shelf.what-of-this-file-is-shown")));
         if (!asset.isApart()) {
-            parts(scene);
+            parts(scene, said);
         }
         if (scene.animations() > 0 || now.firstFrame()) {
             CheckMenuItem first = new CheckMenuItem(Phrase.of("shelf.first-frame-of-its-animation"));
@@ -42,12 +43,12 @@ final class ExcerptMenu extends MenuButton {
     }
 
     /** What is there to choose of a whole file. */
-    private void parts(Facts.SceneFacts scene) {
+    private void parts(Facts.SceneFacts scene, List<String> said) {
         RadioMenuItem whole = choice(Phrase.of("shelf.all-of-it"), now.node().isEmpty(), now.withNode(""));
         getItems().add(whole);
         if (!scene.names().isEmpty() || !now.node().isEmpty()) {
             getItems().add(nodes(scene.names()));
-            getItems().add(apart(scene.names()));
+            getItems().add(apart(scene.names(), said));
         }
         for (int i = 0; scene.scenes() > 1 && i < scene.scenes(); i++) {
             getItems().add(choice(Phrase.of("shelf.scene", i + 1), now.scene() == i, now.withScene(i)));
@@ -55,9 +56,8 @@ final class ExcerptMenu extends MenuButton {
     }
 
     /** Nodes as assets of their own, beside this one: nothing is copied. */
-    private Menu apart(List<String> names) {
+    private Menu apart(List<String> names, List<String> said) {
         Menu menu = new Menu(Phrase.of("shelf.assets-of-their-own"));
-        List<String> said = workspace.catalogue().labels(asset).apart();
         List<String> all = new ArrayList<>(names);
         said.stream().filter(n -> !all.contains(n)).forEach(all::add);
         for (String name : all) {

@@ -3,6 +3,7 @@ package yondershelf.app.shelf;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.geometry.HPos;
@@ -48,28 +49,55 @@ final class FactSheet extends GridPane {
      * @param isAway true when nothing can be said of it, since its library is away
      */
     void show(Asset thing, boolean isAway) {
+        if (!thing.equals(asset)) {
+            // of the same thing what stands here stands until it is known anew
+            getChildren().clear();
+        }
         asset = thing;
         away = isAway;
+        workspace
+                .background()
+                .quietly(
+                        Phrase.of("shelf.facts"),
+                        work -> {
+                            List<String> apart =
+                                    workspace.catalogue().labels(thing).apart();
+                            return new Known(workspace.catalogue().contents().knownFacts(thing), apart);
+                        },
+                        known -> {
+                            if (thing.equals(asset)) {
+                                known.facts.ifPresentOrElse(
+                                        facts -> fill(facts, known.apart), () -> measure(thing, known.apart));
+                            }
+                        });
+    }
+
+    /**
+     * What is known of an asset.
+     *
+     * @param apart its nodes that are assets of their own
+     */
+    private record Known(Optional<Facts> facts, List<String> apart) {}
+
+    private void measure(Asset thing, List<String> apart) {
         getChildren().clear();
-        workspace.catalogue().contents().knownFacts(thing).ifPresentOrElse(this::fill, () -> {
-            line(Phrase.of("shelf.facts"), Phrase.of("shelf.being-measured"));
-            workspace
-                    .background()
-                    .quietly(
-                            Phrase.of("shelf.measuring", thing.name()),
-                            work -> workspace.catalogue().contents().facts(thing),
-                            f -> {
-                                if (thing.equals(asset)) {
-                                    fill(f);
-                                }
-                            })
-                    .result()
-                    .whenComplete((f, failure) -> {
-                        if (failure != null) {
-                            Platform.runLater(() -> cannotBeMeasured(thing));
-                        }
-                    });
-        });
+        line(Phrase.of("shelf.facts"), Phrase.of("shelf.being-measured"));
+        workspace
+                .background()
+                .quietly(
+                        Phrase.of("shelf.measuring", thing.name()),
+                        work -> workspace.catalogue().contents().facts(thing),
+                        f -> {
+                            if (thing.equals(asset)) {
+                                fill(f, apart);
+                            }
+                        })
+                .result()
+                .whenComplete((f, failure) -> {
+                    if (failure != null) {
+                        Platform.runLater(() -> cannotBeMeasured(thing));
+                    }
+                });
     }
 
     /** Its drive was pulled out, or it was deleted, while it was measured: told where the facts would stand, nobody is alarmed. */
@@ -101,7 +129,7 @@ final class FactSheet extends GridPane {
         addRow(getRowCount(), label, figure);
     }
 
-    private void fill(Facts f) {
+    private void fill(Facts f, List<String> apart) {
         getChildren().clear();
         if (!f.readable()) {
             Label reason = new Label(f.reason());
@@ -111,7 +139,7 @@ final class FactSheet extends GridPane {
             Asset part = asset;
             others(part);
             if (part != null && !part.excerpt().isWhole()) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, part, f.scene()));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, part, f.scene(), apart));
             }
             return;
         }
@@ -135,7 +163,7 @@ final class FactSheet extends GridPane {
         if (f.kind() == Kind.MODEL) {
             line(Phrase.of("shelf.size"), Words.size(f.sizeMetres()));
             if (thing != null && ExcerptMenu.isNeeded(thing, f.scene())) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, thing, f.scene()));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, thing, f.scene(), apart));
             }
             line(
                     Phrase.of("shelf.triangles"),
@@ -167,7 +195,9 @@ final class FactSheet extends GridPane {
                 .background()
                 .quietly(
                         Phrase.of("shelf.looking-where-is-used", thing.name()),
-                        work -> workspace.catalogue().uses().of(thing.id()),
+                        work -> workspace.catalogue().uses().of(thing.id()).stream()
+                                .map(scene -> new Use(scene, Files.isRegularFile(scene)))
+                                .toList(),
                         scenes -> {
                             if (thing.equals(asset) && !scenes.isEmpty()) {
                                 line(Phrase.of("shelf.used-in"), menu(scenes));
@@ -175,22 +205,25 @@ final class FactSheet extends GridPane {
                         });
     }
 
-    private Node menu(List<Path> scenes) {
+    /** A scene that uses it, and whether it can be opened. */
+    private record Use(Path scene, boolean there) {}
+
+    private Node menu(List<Use> scenes) {
         MenuButton button = new MenuButton(
                 scenes.size() == 1
-                        ? String.valueOf(scenes.get(0).getFileName())
+                        ? String.valueOf(scenes.get(0).scene.getFileName())
                         : Words.plural(scenes.size(), "scene"));
         button.setId("used-in");
         button.getStyleClass().add("quiet");
         button.setMnemonicParsing(false);
         button.setTooltip(new Tooltip(scenes.stream()
-                .map(Path::toString)
+                .map(use -> use.scene.toString())
                 .collect(Collectors.joining("\n", Phrase.of("shelf.scenes-that-use-it-one"), ""))));
-        for (Path scene : scenes) {
-            MenuItem item = new MenuItem(Phrase.of("shelf.open", scene.getFileName()));
+        for (Use use : scenes) {
+            MenuItem item = new MenuItem(Phrase.of("shelf.open", use.scene.getFileName()));
             item.setMnemonicParsing(false);
-            item.setDisable(!Files.isRegularFile(scene));
-            item.setOnAction(e -> workspace.openScene().open(scene));
+            item.setDisable(!use.there);
+            item.setOnAction(e -> workspace.openScene().open(use.scene));
             button.getItems().add(item);
         }
         return button;

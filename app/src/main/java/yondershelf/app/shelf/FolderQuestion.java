@@ -6,7 +6,6 @@ import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.library.Asset;
-import yondershelf.library.Library;
 import yondershelf.words.Phrase;
 
 /** Asks where an asset, or all that is chosen, is to be moved: the way of the keys for what a drag onto a folder does. */
@@ -15,8 +14,11 @@ public final class FolderQuestion {
 
     /** @param asset the one that is meant, or stands for all that are chosen */
     public static void ask(Workspace workspace, Asset asset) {
+        workspace.withShown(asset, shown -> ask(workspace, asset, shown.library()));
+    }
+
+    private static void ask(Workspace workspace, Asset asset, String id) {
         boolean many = workspace.chosen().isMany();
-        String id = workspace.catalogue().libraryOf(asset.id()).map(Library::id).orElse("");
         for (KnownLibrary library : workspace.known().get()) {
             if (library.id().equals(id)) {
                 String what =

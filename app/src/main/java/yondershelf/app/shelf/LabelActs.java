@@ -5,9 +5,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
-import yondershelf.library.Labels;
 import yondershelf.library.Licences;
-import yondershelf.library.Relabel;
 import yondershelf.words.Phrase;
 
 /** What is said of one asset, a change at a time, each to be undone by itself. */
@@ -34,17 +32,9 @@ final class LabelActs {
         if (thing == null || filling) {
             return;
         }
-        Labels said = workspace.catalogue().labels(thing);
-        String before = Relabel.text(said, field);
         String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
         String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;
-        if (!after.equals(before)) {
-            edit(
-                    thing,
-                    Phrase.of("shelf.change", Phrase.name(field)),
-                    Edit.set(thing.id(), field, after),
-                    Edit.set(thing.id(), field, before));
-        }
+        workspace.labelling().say(thing, Phrase.of("shelf.change", Phrase.name(field)), field, after);
     }
 
     void addTag(String tag) {

@@ -153,7 +153,7 @@ public final class ShelfGrid extends Region {
         sizes.setSelected(workspace.catalogue().home().setting(SIZES, "no").equals("yes"));
         sizes.selectedProperty().addListener((o, was, is) -> {
             requestLayout();
-            workspace.attempt(() -> workspace.catalogue().home().setSetting(SIZES, is ? "yes" : "no"));
+            workspace.keep(SIZES, is ? "yes" : "no");
         });
         workspace.textSize().factor().addListener(o -> requestLayout());
         new Frame(chosen, content, this::under);
@@ -419,12 +419,13 @@ public final class ShelfGrid extends Region {
             }
         });
         tile.setOnDragDetected(e -> {
-            Asset asset = tile.asset();
+            Shown shown = tile.shown();
             // beside the picture and the name a frame is drawn
-            if (asset != null && e.getTarget() != tile) {
+            if (shown != null && e.getTarget() != tile) {
+                Asset asset = shown.asset();
                 PreviewLoader.Shown preview = loader.get(asset);
                 boolean many = chosen.isMany() && isChosen(tile);
-                Carry.start(tile, asset, many, workspace, preview == null ? null : preview.image());
+                Carry.start(tile, shown, many, workspace, preview == null ? null : preview.image());
                 e.consume();
             }
         });
@@ -470,7 +471,7 @@ public final class ShelfGrid extends Region {
 
     /** Chooses an asset, its card open or folded. */
     public void choose(Asset asset, boolean open) {
-        workspace.shown(asset).ifPresent(shown -> {
+        workspace.withShown(asset, shown -> {
             int place = placeInView(asset);
             if (place >= 0) {
                 pages.follow(shown.key(), place);

@@ -20,7 +20,7 @@ final class Arrivals {
         this.workspace = workspace;
         this.picture = picture;
         this.outline = outline;
-        this.carrying = new Carrying(workspace, outline, picture);
+        this.carrying = new Carrying(workspace, picture.standing(), outline, picture);
         picture.setOnDragOver(this::over);
         picture.setOnDragExited(e -> stop());
         picture.setOnDragDropped(this::dropped);

@@ -16,9 +16,9 @@ final class BackdropCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
+    public Carrying.Promise letGo(Asset asset, Carrying.Ready ready, Carrying.Place at, Carrying.Way way) {
         Scene scene = workspace.table().scene();
-        Texture texture = (Texture) content;
+        Texture texture = (Texture) ready.content();
         if (!texture.panorama()) {
             return Carrying.Promise.nothing(Phrase.of("table.a-texture-has-no-place"), scene);
         }
@@ -33,8 +33,8 @@ final class BackdropCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Promise put(Asset asset, Object content, Carrying.Place middle) {
-        return letGo(asset, content, middle, Carrying.Way.USUAL);
+    public Carrying.Promise put(Asset asset, Carrying.Ready ready, Carrying.Place middle) {
+        return letGo(asset, ready, middle, Carrying.Way.USUAL);
     }
 
     @Override

@@ -3,6 +3,7 @@ package yondershelf.app.table;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Function;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
@@ -17,10 +18,21 @@ import yondershelf.words.Phrase;
 final class Carrying {
     private final Workspace workspace;
     private final Map<Kind, KindCarry> kinds = new EnumMap<>(Kind.class);
-    private @Nullable BuiltScene base;
+    private final Standing standing;
+    private @Nullable Asset named;
+    private CompletableFuture<String> name = new CompletableFuture<>();
 
     /** A place of the picture, as shares of it from the top left, and how the picture is seen. */
     record Place(Camera camera, double x, double y, double aspect) {}
+
+    /**
+     * What letting an asset go is worked out from.
+     *
+     * @param content what the asset holds
+     * @param base the table as it is, without what is carried
+     * @param name what the asset is called
+     */
+    record Ready(Object content, BuiltScene base, String name) {}
 
     /** How an asset is let go: the usual way, or with Shift held, which asks for something else. */
     enum Way {
@@ -42,22 +54,13 @@ final class Carrying {
         }
     }
 
-    Carrying(Workspace workspace, Outline outline, TablePicture picture) {
+    Carrying(Workspace workspace, Standing standing, Outline outline, TablePicture picture) {
         this.workspace = workspace;
-        kinds.put(Kind.MODEL, new ModelCarry(workspace, this));
-        kinds.put(Kind.MATERIAL, new MaterialCarry(workspace, this, outline, picture));
+        this.standing = standing;
+        kinds.put(Kind.MODEL, new ModelCarry(workspace));
+        kinds.put(Kind.MATERIAL, new MaterialCarry(workspace, outline, picture));
         kinds.put(Kind.HDRI, new LightCarry(workspace));
         kinds.put(Kind.TEXTURE, new BackdropCarry(workspace));
-    }
-
-    /** The table as it is, without what is carried. */
-    BuiltScene base() {
-        BuiltScene known = base;
-        if (known == null || known.scene() != workspace.table().scene()) {
-            known = workspace.builder().build(workspace.table().scene());
-            base = known;
-        }
-        return known;
     }
 
     /** Null for a kind that has no place on the table. */
@@ -66,7 +69,7 @@ final class Carrying {
         return kinds.get(kind);
     }
 
-    /** What letting go now would do. */
+    /** What letting go now would do; asked for at each movement of the mouse. */
     Promise promise(Asset asset, Place at, Way way) {
         KindCarry kind = of(asset.kind());
         if (kind == null) {
@@ -76,21 +79,23 @@ final class Carrying {
         if (content.isCompletedExceptionally()) {
             return Promise.nothing(Phrase.of("table.cannot-be-read", asset.name()), null);
         }
-        Object there = content.getNow(null);
-        return there == null
-                ? Promise.nothing(Phrase.of("table.reading", asset.name()), null)
-                : kind.letGo(asset, there, at, way);
+        if (!asset.equals(named)) {
+            named = asset;
+            name = name(asset);
+        }
+        CompletableFuture<BuiltScene> base = standing.soon();
+        if (!content.isDone() || !name.isDone() || !base.isDone()) {
+            return Promise.nothing(Phrase.of("table.reading", asset.name()), null);
+        }
+        return kind.letGo(asset, new Ready(content.join(), base.join(), name.join()), at, way);
     }
 
-    /** What letting go does once the asset is read, worked out on the interface thread. */
+    /** What letting go does once everything it needs is there, worked out on the interface thread. */
     CompletableFuture<Promise> onceRead(Asset asset, Place at, Way way) {
         KindCarry kind = of(asset.kind());
         return kind == null
                 ? CompletableFuture.completedFuture(placeless(asset))
-                : workspace
-                        .loaded()
-                        .any(asset)
-                        .thenApplyAsync(content -> kind.letGo(asset, content, at, way), Platform::runLater);
+                : ready(asset).thenApply(ready -> kind.letGo(asset, ready, at, way));
     }
 
     /** The same without the mouse; nothing for a kind that must be carried to its place. */
@@ -100,15 +105,34 @@ final class Carrying {
             return CompletableFuture.completedFuture(
                     Promise.nothing(Phrase.of("table.only-models-materials-hdris-and"), null));
         }
+        return ready(asset).thenApply(ready -> {
+            Promise put = kind.put(asset, ready, middle);
+            return put == null ? placeless(asset) : put;
+        });
+    }
+
+    /** Comes on the interface thread. The table is built last, as it is by then. */
+    private CompletableFuture<Ready> ready(Asset asset) {
         return workspace
                 .loaded()
                 .any(asset)
-                .thenApplyAsync(
-                        content -> {
-                            Promise put = kind.put(asset, content, middle);
-                            return put == null ? placeless(asset) : put;
+                .thenCombine(name(asset), (content, called) ->
+                        (Function<BuiltScene, Ready>) base -> new Ready(content, base, called))
+                .thenComposeAsync(all -> standing.soon().thenApply(all), Platform::runLater);
+    }
+
+    private CompletableFuture<String> name(Asset asset) {
+        return workspace
+                .background()
+                .quietly(
+                        Phrase.of("table.looking-what-it-is-called"),
+                        work -> {
+                            String labelled =
+                                    workspace.catalogue().labels(asset).name();
+                            return labelled.isEmpty() ? asset.name() : labelled;
                         },
-                        Platform::runLater);
+                        called -> {})
+                .result();
     }
 
     private Promise placeless(Asset asset) {

@@ -2,12 +2,14 @@ package yondershelf.app.table;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.MenuItem;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
 import yondershelf.content.Transform;
+import yondershelf.table.BuiltScene;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
 import yondershelf.table.Scene;
@@ -21,10 +23,15 @@ final class ChosenActs {
 
     private final Workspace workspace;
     private final TablePicture picture;
+    private CompletableFuture<?> acts = CompletableFuture.completedFuture(true);
 
     ChosenActs(Workspace workspace, TablePicture picture) {
         this.workspace = workspace;
         this.picture = picture;
+    }
+
+    private interface OnStanding {
+        void on(Scene scene, Placement placement, BuiltScene table);
     }
 
     private interface OnObject {
@@ -47,6 +54,13 @@ final class ChosenActs {
                     placement.name(), Phrase.of("table.it-is-locked"), Phrase.of("table.unlock-it-in-the-list")));
         }
         return !placement.locked();
+    }
+
+    /** The same, in the order asked for, once the table is built: what is placed asks where things lie. */
+    private void actOnceBuilt(OnStanding act) {
+        acts = acts.handle((done, failure) -> true)
+                .thenCompose(done -> picture.standing().soon())
+                .thenAccept(table -> act((scene, p) -> act.on(scene, p, table)));
     }
 
     private Optional<Placement> chosen() {
@@ -76,11 +90,11 @@ final class ChosenActs {
 
     /** A step along the ground, as it is seen: to the right and away from the eye. */
     private void move(int right, int away) {
-        act((scene, p) -> {
+        actOnceBuilt((scene, p, table) -> {
             double turn = picture.view().turn();
             double dx = (right * Math.cos(turn) - away * Math.sin(turn)) * STEP_METRES;
             double dz = (-right * Math.sin(turn) - away * Math.cos(turn)) * STEP_METRES;
-            Placing.Rest rest = Placing.stepped(workspace.builder().build(scene.without(p.id())), p, dx, dz);
+            Placing.Rest rest = Placing.stepped(table.without(p.id()), p, dx, dz);
             if (rest != null) {
                 workspace
                         .table()
@@ -90,7 +104,7 @@ final class ChosenActs {
     }
 
     private void size(double factor) {
-        act((scene, p) -> {
+        actOnceBuilt((scene, p, table) -> {
             Transform sized = Placing.sized(p, factor);
             workspace
                     .table()
@@ -102,7 +116,7 @@ final class ChosenActs {
 
     /** Places it once more beside itself, sharing its geometry. */
     void repeat() {
-        act((scene, p) -> {
+        actOnceBuilt((scene, p, table) -> {
             String title = scene.freshName(p.name().replaceAll(" \\d+$", ""));
             Placement more =
                     new Placement(scene.freshId(), title, p.asset(), p.model(), Placing.beside(p), p.dressed());

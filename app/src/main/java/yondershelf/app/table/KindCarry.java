@@ -9,16 +9,16 @@ interface KindCarry {
     /**
      * What letting it go at a place would do.
      *
-     * @param content what the asset holds
+     * @param ready what the asset holds, and the table it comes to
      */
-    Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way);
+    Carrying.Promise letGo(Asset asset, Carrying.Ready ready, Carrying.Place at, Carrying.Way way);
 
     /**
      * What putting it on the table without the mouse does; null for what must be carried to its place.
      *
      * @param middle of what is seen
      */
-    default Carrying.@Nullable Promise put(Asset asset, Object content, Carrying.Place middle) {
+    default Carrying.@Nullable Promise put(Asset asset, Carrying.Ready ready, Carrying.Place middle) {
         return null;
     }
 

@@ -16,8 +16,8 @@ final class LightCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
-        Environment environment = (Environment) content;
+    public Carrying.Promise letGo(Asset asset, Carrying.Ready ready, Carrying.Place at, Carrying.Way way) {
+        Environment environment = (Environment) ready.content();
         Scene scene = workspace.table().scene();
         Light before = scene.light();
         boolean keep = way == Carrying.Way.SHIFTED;
@@ -40,8 +40,8 @@ final class LightCarry implements KindCarry {
     }
 
     @Override
-    public Carrying.Promise put(Asset asset, Object content, Carrying.Place middle) {
-        return letGo(asset, content, middle, Carrying.Way.USUAL);
+    public Carrying.Promise put(Asset asset, Carrying.Ready ready, Carrying.Place middle) {
+        return letGo(asset, ready, middle, Carrying.Way.USUAL);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package yondershelf.app.table;
 
+import java.util.concurrent.CompletableFuture;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
@@ -10,7 +11,6 @@ import yondershelf.app.model.Workspace;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
-import yondershelf.table.Scene;
 import yondershelf.words.Phrase;
 
 /** The mouse and the keys on the table's picture: orbit, pan, zoom, choose an object and move it along what it stands on. */
@@ -34,9 +34,10 @@ final class LookingAround {
     /**
      * A placed object on the move.
      *
+     * @param without the table without it, once that is there
      * @param offsetX from the pointer to the middle of its base in the picture, which it keeps
      */
-    private record Drag(Placement placement, BuiltScene without, double offsetX, double offsetY) {}
+    private record Drag(Placement placement, CompletableFuture<BuiltScene> without, double offsetX, double offsetY) {}
 
     LookingAround(Workspace workspace, TablePicture picture) {
         this.workspace = workspace;
@@ -65,13 +66,12 @@ final class LookingAround {
         }
         Placement hit = picture.placementAt(e.getX(), e.getY());
         if (hit != null && !hit.locked() && hit.id().equals(picture.chosen())) {
-            Scene without = workspace.table().scene().without(hit.id());
             double[] base = Placing.base(hit);
             double aspect = picture.getWidth() / picture.getHeight();
             double[] at = picture.camera().project(base[0], base[1], base[2], aspect);
             drag = new Drag(
                     hit,
-                    workspace.builder().build(without),
+                    picture.standing().soon().thenApply(table -> table.without(hit.id())),
                     at[0] * picture.getWidth() - e.getX(),
                     at[1] * picture.getHeight() - e.getY());
         }
@@ -94,25 +94,33 @@ final class LookingAround {
         } else if (e.getButton() == MouseButton.SECONDARY) {
             picture.look(view.zoom(Math.pow(1.006, dy)));
         } else if (drag != null) {
-            move(drag, e);
+            Drag going = drag;
+            double x = e.getX();
+            double y = e.getY();
+            going.without.thenAccept(table -> {
+                // nothing of a drag that was ended while the table was built
+                if (drag == going && lastX == x && lastY == y) {
+                    move(going, table, x, y);
+                }
+            });
         } else {
             picture.look(view.orbit(-dx * ORBIT, dy * RISE));
         }
         e.consume();
     }
 
-    private void move(Drag going, MouseEvent e) {
-        Carrying.Place at = picture.place(e.getX() + going.offsetX, e.getY() + going.offsetY);
-        Placing.Rest rest = Placing.moved(going.without, at.camera(), at.x(), at.y(), at.aspect(), going.placement);
+    private void move(Drag going, BuiltScene without, double x, double y) {
+        Carrying.Place at = picture.place(x + going.offsetX, y + going.offsetY);
+        Placing.Rest rest = Placing.moved(without, at.camera(), at.x(), at.y(), at.aspect(), going.placement);
         if (rest != null) {
             picture.showInstead(workspace.table().scene().change(going.placement.id(), p -> p.at(rest.toWorld())));
-            picture.say(e.getX(), e.getY(), ModelCarry.rests(rest));
+            picture.say(x, y, ModelCarry.rests(rest));
         }
     }
 
     private void released(MouseEvent e) {
         picture.hush();
-        if (drag != null && moved) {
+        if (drag != null && moved && picture.shown() != workspace.table().scene()) {
             picture.shown()
                     .placement(drag.placement.id())
                     .ifPresent(after -> workspace.table().act(Phrase.of("table.move", after.name()), picture.shown()));

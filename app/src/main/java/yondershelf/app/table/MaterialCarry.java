@@ -13,22 +13,20 @@ import yondershelf.words.Phrase;
 /** Materials are worn by the part under the pointer, or by the whole thing. */
 final class MaterialCarry implements KindCarry {
     private final Workspace workspace;
-    private final Carrying carrying;
     private final Outline outline;
     private final TablePicture picture;
 
-    MaterialCarry(Workspace workspace, Carrying carrying, Outline outline, TablePicture picture) {
+    MaterialCarry(Workspace workspace, Outline outline, TablePicture picture) {
         this.workspace = workspace;
         this.picture = picture;
-        this.carrying = carrying;
         this.outline = outline;
     }
 
     @Override
-    public Carrying.Promise letGo(Asset asset, Object content, Carrying.Place at, Carrying.Way way) {
-        Material material = (Material) content;
+    public Carrying.Promise letGo(Asset asset, Carrying.Ready ready, Carrying.Place at, Carrying.Way way) {
+        Material material = (Material) ready.content();
         Scene scene = workspace.table().scene();
-        BuiltScene.Pick pick = carrying.base().pick(at.camera(), at.x(), at.y(), at.aspect());
+        BuiltScene.Pick pick = ready.base().pick(at.camera(), at.x(), at.y(), at.aspect());
         Placement hit = pick == null ? null : pick.placement();
         PartRef part = pick == null ? null : pick.part();
         if (hit == null || part == null) {
@@ -41,7 +39,7 @@ final class MaterialCarry implements KindCarry {
         }
         int parts = hit.parts().size();
         boolean whole = way == Carrying.Way.SHIFTED || parts == 1;
-        outline.show(carrying.base(), at.camera(), hit.id(), whole ? null : part, true);
+        outline.show(ready.base(), at.camera(), hit.id(), whole ? null : part, true);
         String which = parts == 1
                 ? hit.name()
                 : (whole ? Phrase.of("table.all-parts-of", parts) : Phrase.of("table.this-one-of-parts-of", parts))
@@ -55,8 +53,8 @@ final class MaterialCarry implements KindCarry {
 
     /** The chosen part of the chosen object wears it, or all of that. */
     @Override
-    public Carrying.@Nullable Promise put(Asset asset, Object content, Carrying.Place middle) {
-        Material material = (Material) content;
+    public Carrying.@Nullable Promise put(Asset asset, Carrying.Ready ready, Carrying.Place middle) {
+        Material material = (Material) ready.content();
         Scene scene = workspace.table().scene();
         String chosen = picture.chosen();
         Placement on = chosen == null ? null : scene.placement(chosen).orElse(null);

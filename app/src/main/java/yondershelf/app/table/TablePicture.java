@@ -28,6 +28,7 @@ import yondershelf.words.Phrase;
 /** The picture of the table: what is seen of the scene, and which of its objects is chosen. */
 public final class TablePicture extends Pane {
     private final Renderer renderer;
+    private final Standing standing;
     private final Arrivals arrivals;
     private final ChosenActs chosenActs;
     private final ImageView image = new ImageView();
@@ -46,6 +47,7 @@ public final class TablePicture extends Pane {
 
     TablePicture(Workspace workspace) {
         this.shown = workspace.table().scene();
+        this.standing = new Standing(workspace);
         this.renderer = new Renderer(
                 workspace.builder(),
                 frame -> Platform.runLater(() -> show(frame)),
@@ -158,6 +160,7 @@ public final class TablePicture extends Pane {
         known.getBuffer().put(0, frame.pixels());
         known.updateBuffer(b -> null);
         built = frame.built();
+        standing.drawn(frame.built());
         builtCamera = frame.camera();
         samples = frame.samples();
         outlineChosen();
@@ -209,6 +212,11 @@ public final class TablePicture extends Pane {
         return chosen;
     }
 
+    /** The table as it stands, for picking and placing. */
+    Standing standing() {
+        return standing;
+    }
+
     ChosenActs chosenActs() {
         return chosenActs;
     }
@@ -216,11 +224,13 @@ public final class TablePicture extends Pane {
     /** Brings the chosen object, or everything, into view. */
     public void frame() {
         // of the scene as it is, which may not have been drawn yet
-        List<Bounds> boxes = shown.placements().stream()
-                .filter(p -> chosen == null ? !p.hidden() : p.id().equals(chosen))
-                .flatMap(p -> p.boxes().stream())
-                .toList();
-        look(view.frame(boxes, aspect()));
+        standing.soon().thenAccept(base -> {
+            List<Bounds> boxes = base.scene().placements().stream()
+                    .filter(p -> chosen == null ? !p.hidden() : p.id().equals(chosen))
+                    .flatMap(p -> p.boxes().stream())
+                    .toList();
+            look(view.frame(boxes, aspect()));
+        });
     }
 
     /** Lets an asset go at a place of the picture, in pixels; waits for it to be read. */

@@ -88,22 +88,33 @@ final class FindingEvidence extends BorderPane {
                         : fix.doubt().isEmpty()
                                 ? Phrase.of("views.remedy", lower(fix.sentence()))
                                 : Phrase.of("views.proposed", lower(fix.sentence()), fix.doubt()));
-        workspace.catalogue().asset(finding.asset()).ifPresent(asset -> {
-            PreviewLoader.Shown shown = loader.get(asset);
-            asItIs.show(shown == null ? null : shown.image());
-            if (shown == null || shown.image() == null || shown.image().getWidth() < PreviewLoader.SIZE) {
-                showAsItIs(finding, asset);
-            }
-        });
+        workspace
+                .background()
+                .quietly(
+                        Phrase.of("views.finding", finding.path()),
+                        work -> workspace.catalogue().asset(finding.asset()),
+                        about -> about.ifPresent(asset -> {
+                            if (finding.equals(chosen)) {
+                                showAsItIs(finding, asset);
+                            }
+                        }));
         String source = fix == null ? null : fix.source();
-        Library library = workspace.catalogue().libraryOf(finding.asset()).orElse(null);
-        if (source != null && library != null) {
-            showFound(finding, library, source);
+        if (source != null) {
+            showFound(finding, source);
+        }
+    }
+
+    /** As the shelf shows it, or taken for it here. */
+    private void showAsItIs(Finding finding, Asset asset) {
+        PreviewLoader.Shown shown = loader.get(asset);
+        asItIs.show(shown == null ? null : shown.image());
+        if (shown == null || shown.image() == null || shown.image().getWidth() < PreviewLoader.SIZE) {
+            take(finding, asset);
         }
     }
 
     /** The preview of something that has not come into view on the shelf. */
-    private void showAsItIs(Finding finding, Asset asset) {
+    private void take(Finding finding, Asset asset) {
         workspace
                 .background()
                 .quietly(
@@ -129,15 +140,15 @@ final class FindingEvidence extends BorderPane {
                         });
     }
 
-    private void showFound(Finding finding, Library library, String source) {
+    private void showFound(Finding finding, String source) {
         workspace
                 .background()
                 .quietly(
                         Phrase.of("views.reading-the-found-texture"),
-                        work -> foundTexture(library, source),
+                        work -> foundTexture(finding, source),
                         texture -> {
-                            if (finding.equals(chosen)) {
-                                found.setImage(Images.of(texture));
+                            if (texture.isPresent() && finding.equals(chosen)) {
+                                found.setImage(Images.of(texture.get()));
                                 foundName.setText(Phrase.of("views.found", source));
                                 foundBox.setVisible(true);
                                 foundBox.setManaged(true);
@@ -145,11 +156,15 @@ final class FindingEvidence extends BorderPane {
                         });
     }
 
-    private Picture foundTexture(Library library, String source) throws ProblemException {
+    /** Empty when its library is away. */
+    private Optional<Picture> foundTexture(Finding finding, String source) throws ProblemException {
         Catalogue catalogue = workspace.catalogue();
-        return catalogue
-                .booth()
-                .preview(catalogue.reader().readColours(ImageSource.at(library.resolve(source))), FOUND);
+        Library library = catalogue.libraryOf(finding.asset()).orElse(null);
+        return library == null
+                ? Optional.empty()
+                : Optional.of(catalogue
+                        .booth()
+                        .preview(catalogue.reader().readColours(ImageSource.at(library.resolve(source))), FOUND));
     }
 
     private static String lower(String sentence) {

@@ -10,9 +10,9 @@ import yondershelf.app.model.PlaceTree.Row;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.KnownLibrary;
+import yondershelf.catalogue.Shown;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
-import yondershelf.library.Library;
 import yondershelf.library.Relabel;
 import yondershelf.words.Phrase;
 
@@ -79,16 +79,15 @@ final class PlaceDrops {
         if (Carry.isFromElsewhere(board)) {
             return Phrase.of("views.shows-what-would-go-into", place);
         }
-        Asset asset = Carry.of(board, workspace);
-        if (asset == null) {
+        Shown shown = Carry.shown(board, workspace);
+        if (shown == null) {
             return "";
         }
         if (Carry.isMany(board)) {
             return Phrase.of("views.moves-to", carried(), place);
         }
-        String own =
-                workspace.catalogue().libraryOf(asset.id()).map(Library::id).orElse("");
-        return own.equals(library.id()) && !asset.folder().equals(folder) && !asset.isApart()
+        Asset asset = shown.asset();
+        return shown.library().equals(library.id()) && !asset.folder().equals(folder) && !asset.isApart()
                 ? Phrase.of("views.moves-it-to", place)
                 : "";
     }
