@@ -7,12 +7,14 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Bounds;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
+import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.Transform;
 import yondershelf.format.Formats;
@@ -218,6 +220,50 @@ class PlacingTest {
                 assertEquals(there.pointZ(p[0], p[1], p[2]), moved.toWorld().pointZ(p[0], p[1], p[2]), 2e-3);
             }
         }
+    }
+
+    /** A built scene passed through an object is met just where the scene built without the object is, and left as it was. */
+    @Test
+    void passingThroughAnObjectIsAsIfItWereNotThere() {
+        SplittableRandom random = new SplittableRandom(21);
+        int differs = 0;
+        for (int round = 0; round < 20; round++) {
+            Scene scene = Scene.empty("heap");
+            for (int i = 0; i < 8; i++) {
+                Model block = twoBlocks("b" + i, random);
+                Transform t = Transform.translation(random.nextDouble(-1, 1), 0, random.nextDouble(-1, 1))
+                        .after(Transform.rotation(0, 1, 0, random.nextDouble(6)));
+                scene = scene.with(new Placement("p" + i, "b" + i, "", block, t, Map.of()));
+            }
+            scene = scene.change("p5", p -> p.hide(true));
+            String away = "p" + random.nextInt(8);
+            BuiltScene whole = BUILDER.build(scene);
+            BuiltScene passed = whole.without(away);
+            BuiltScene without = BUILDER.build(scene.without(away));
+            Camera camera = over(0, 0.3, 0, 40);
+            for (int k = 0; k < 200; k++) {
+                double x = random.nextDouble();
+                double y = random.nextDouble();
+                BuiltScene.Pick expected = without.pick(camera, x, y, 1);
+                assertEquals(expected, passed.pick(camera, x, y, 1));
+                differs += Objects.equals(expected, whole.pick(camera, x, y, 1)) ? 0 : 1;
+            }
+        }
+        assertTrue(differs > 40, "the objects passed through were seen " + differs + " times");
+    }
+
+    /** A model of two meshes, so that an object is several items of a scene. */
+    private static Model twoBlocks(String name, SplittableRandom random) {
+        Model low = SceneTest.block(name, random.nextDouble(0.4, 1), random.nextDouble(0.1, 0.5), 0.6);
+        Model high = SceneTest.block(name, 0.2, random.nextDouble(0.6, 1), 0.2);
+        return new Model(
+                name,
+                List.of(low.meshes().get(0), high.meshes().get(0)),
+                List.of(
+                        new Node("low", Transform.IDENTITY, 0, List.of()),
+                        new Node("high", Transform.IDENTITY, 1, List.of())),
+                List.of(0, 1),
+                low.materials());
     }
 
     /** Placed again beside itself, a thing turned, scaled and tilted in any way shares no space with the first. */
