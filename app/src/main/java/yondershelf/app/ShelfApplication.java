@@ -16,25 +16,24 @@ import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
 import yondershelf.content.ProblemException;
 import yondershelf.format.worker.IsolatedReader;
-import yondershelf.intake.Intake;
 import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 
 /**
  * The desktop application. Parameters: {@code --home=DIR}, {@code --demo=DIR} to open the demo's libraries,
- * {@code --picture=PNG} to save a picture of the settled window and end, {@code --screenshots=DIR} to take one of each view.
+ * {@code --demo-maker=NUMBER} of the process that is still making them, {@code --picture=PNG} to save a picture of the settled window and end, {@code --screenshots=DIR} to take one of each view.
  */
 public final class ShelfApplication extends Application {
     private static final long PAINTED_MILLIS = 300;
-    /** Of the demo, below its folder. */
-    private static final String SCENE = "scenes/Station yard.glb";
-
     private @Nullable IsolatedReader reader;
+    private @Nullable Catalogue catalogue;
+    private @Nullable DemoArrival demo;
     private @Nullable Workspace workspace;
     private @Nullable ShelfWindow window;
 
+    /** Beside the interface thread, which gets the toolkit ready meanwhile. */
     @Override
-    public void start(Stage stage) throws ProblemException {
+    public void init() throws ProblemException {
         Map<String, String> named = getParameters().getNamed();
         Path folder = named.containsKey("home") ? Path.of(Objects.requireNonNull(named.get("home"))) : Home.usual();
         Home home = Home.open(folder);
@@ -44,14 +43,20 @@ public final class ShelfApplication extends Application {
                 (thread, e) -> ProgramLog.note(Phrase.of("app.in", thread.getName()), e));
         IsolatedReader files = new IsolatedReader(home::readerLimits, home.log());
         reader = files;
-        Catalogue catalogue = Catalogue.openKept(home, files);
-        Intake.sweep();
-        String demo = named.get("demo");
-        if (demo != null) {
-            catalogue.add(Path.of(demo, "Station props"), "");
-            catalogue.add(Path.of(demo, "Coast surfaces"), "");
+        Catalogue made = Catalogue.openKept(home, files);
+        catalogue = made;
+        String demoFolder = named.get("demo");
+        if (demoFolder != null) {
+            DemoArrival arrival = new DemoArrival(Path.of(demoFolder), named.get("demo-maker"));
+            arrival.add(made);
+            demo = arrival;
         }
-        Workspace made = new Workspace(catalogue);
+    }
+
+    @Override
+    public void start(Stage stage) {
+        Map<String, String> named = getParameters().getNamed();
+        Workspace made = new Workspace(Objects.requireNonNull(catalogue));
         workspace = made;
         ShelfWindow root = new ShelfWindow(made);
         window = root;
@@ -65,7 +70,7 @@ public final class ShelfApplication extends Application {
         } else {
             root.surroundings().restore();
         }
-        LeftAs before = new LeftAs(home);
+        LeftAs before = new LeftAs(made.catalogue().home());
         if (!pictured) {
             before.restore(stage, root, made);
             stage.setOnHiding(e -> before.keep(stage, root, made));
@@ -88,12 +93,14 @@ public final class ShelfApplication extends Application {
                 .execute(() -> {
                     if (stage.isShowing()) {
                         begin(made, root, named);
-                        String demoFolder = named.get("demo");
-                        Path scene = demoFolder == null ? null : Path.of(demoFolder, SCENE);
+                        DemoArrival arrival = demo;
                         if (!pictured) {
-                            before.openScene(made, scene);
-                        } else if (scene != null) {
-                            made.openScene().resume(scene);
+                            before.openScene(made, arrival == null ? null : arrival.scene());
+                        } else if (arrival != null) {
+                            made.openScene().resume(arrival.scene());
+                        }
+                        if (arrival != null) {
+                            arrival.follow(made);
                         }
                     }
                 });

@@ -91,13 +91,19 @@ public final class InterfaceThreadGuard implements AfterEachCallback {
 
     @Override
     public void afterEach(ExtensionContext context) {
-        if (CAUGHT.isEmpty()) {
-            return;
+        List<AssertionError> all = caught();
+        if (!all.isEmpty()) {
+            AssertionError failure = new AssertionError(all.size() + " calls that the interface thread must not make");
+            all.forEach(failure::addSuppressed);
+            throw failure;
         }
-        AssertionError failure = new AssertionError(CAUGHT.size() + " calls that the interface thread must not make");
-        CAUGHT.values().forEach(failure::addSuppressed);
+    }
+
+    /** What was caught since the last time, each with its stack. */
+    static List<AssertionError> caught() {
+        List<AssertionError> all = List.copyOf(CAUGHT.values());
         CAUGHT.clear();
-        throw failure;
+        return all;
     }
 
     /** Tests look into the core on the interface thread as they like; what the window does for them is the window's. */

@@ -38,7 +38,9 @@ public final class Home {
     private static final long DEBRIS_MILLIS = 60L * 60 * 1000;
 
     private final Path folder;
-    private ObjectNode state;
+    /** Never changed, only replaced: whoever asks for a setting waits for nobody who keeps one. */
+    private volatile ObjectNode state;
+
     private final List<Problem> problems;
     private @Nullable FileTime seen;
 
@@ -177,7 +179,7 @@ public final class Home {
         return folder;
     }
 
-    public synchronized String machine() {
+    public String machine() {
         return state.path("machine").asText();
     }
 
@@ -223,7 +225,7 @@ public final class Home {
     public record Known(Path path, String id, String name, boolean hidden) {}
 
     /** In the order the user gave them. */
-    public synchronized List<Known> libraries() {
+    public List<Known> libraries() {
         List<Known> out = new ArrayList<>();
         state.path("libraries").forEach(known -> known(known).ifPresent(out::add));
         return out;
@@ -291,7 +293,7 @@ public final class Home {
     }
 
     /** A remembered setting, or the given default. */
-    public synchronized String setting(String key, String otherwise) {
+    public String setting(String key, String otherwise) {
         return state.path("settings").path(key).asText(otherwise);
     }
 
@@ -312,7 +314,7 @@ public final class Home {
     }
 
     /** Folders outside libraries and packs that files may refer to, by the user's word. */
-    public synchronized List<Path> allowed() {
+    public List<Path> allowed() {
         List<Path> out = new ArrayList<>();
         state.path("allowed").forEach(p -> path(p.asText()).ifPresent(out::add));
         return out;

@@ -260,19 +260,21 @@ public final class Intake implements AutoCloseable {
         library.settle(cut.cut());
     }
 
-    /** Removes what killed processes left unpacked in the temporary folder. */
+    /** Removes what killed processes left unpacked in the temporary folder. In the background. */
     public static void sweep() {
         Path temporaryFolder = Path.of(System.getProperty("java.io.tmpdir"));
         try (DirectoryStream<Path> left = Files.newDirectoryStream(temporaryFolder, UNPACKED + "*")) {
             for (Path folder : left) {
                 String[] parts = String.valueOf(folder.getFileName()).split("-");
-                long process = Long.parseLong(parts[2]);
-                if (ProcessHandle.of(process).isEmpty()) {
+                // another name is somebody else's folder
+                if (parts.length > 2
+                        && parts[2].matches("[0-9]{1,18}")
+                        && ProcessHandle.of(Long.parseLong(parts[2])).isEmpty()) {
                     removeAll(folder);
                 }
             }
-        } catch (IOException | NumberFormatException | ArrayIndexOutOfBoundsException e) {
-            // somebody else's folder, or one that cannot be removed: the system empties its temporary folder itself
+        } catch (IOException e) {
+            // one that cannot be removed: the system empties its temporary folder itself
             return;
         }
     }

@@ -17,16 +17,15 @@ final class DemoLabels {
 
     private DemoLabels() {}
 
-    static void write(Path root) throws ProblemException {
-        for (String name : List.of(DemoLibrary.PROPS, DemoLibrary.SURFACES)) {
-            Library library = Library.open(root.resolve(name), name, MACHINE);
-            List<Edit> edits = new ArrayList<>();
-            library.scan(new Formats(), Work.SILENT);
-            for (Asset asset : library.assets()) {
-                label(asset, edits);
-            }
-            library.edit(edits);
+    /** @param folder of a library, which bears its name */
+    static void write(Path folder) throws ProblemException {
+        Library library = Library.open(folder, String.valueOf(folder.getFileName()), MACHINE);
+        List<Edit> edits = new ArrayList<>();
+        library.scan(new Formats(), Work.SILENT);
+        for (Asset asset : library.assets()) {
+            label(asset, edits);
         }
+        library.edit(edits);
     }
 
     private static void label(Asset asset, List<Edit> edits) {

@@ -40,6 +40,8 @@ public final class DemoLibrary {
     public static final String PACKS = "packs";
 
     private static final String DONE = ".demo-12";
+    /** Where what is not whole yet lies meanwhile: whoever waits for the demo sees each library come whole. */
+    private static final String MAKING = ".being made";
 
     private final Path root;
     private final Wardrobe wardrobe = new Wardrobe();
@@ -66,14 +68,43 @@ public final class DemoLibrary {
             return;
         }
         new DemoLibrary(root).write();
-        DemoLabels.write(root);
         Diorama.write(root);
         Files.writeString(done, "the demo library is complete\n");
     }
 
     private void write() throws IOException, ProblemException {
-        together(List.of(this::models, this::surfaces, this::skies, this::textures, this::packs));
-        faults();
+        Path making = root.resolve(MAKING);
+        if (Files.isDirectory(making)) {
+            // of a run that was ended
+            delete(making);
+        }
+        together(List.of(this::props, this::surfaces, this::skies, this::textures, this::packs));
+        faultsOfSurfaces();
+        whole(SURFACES);
+        whole(PACKS);
+        Files.deleteIfExists(making);
+    }
+
+    private void props() throws IOException, ProblemException {
+        models();
+        faultsOfProps();
+        whole(PROPS);
+    }
+
+    /** Where one of the demo's folders is made; one of an earlier run is written over in its place. */
+    private Path in(String folder) {
+        Path at = root.resolve(folder);
+        return Files.exists(at) ? at : root.resolve(MAKING).resolve(folder);
+    }
+
+    private void whole(String folder) throws IOException, ProblemException {
+        Path made = in(folder);
+        if (!folder.equals(PACKS)) {
+            DemoLabels.write(made);
+        }
+        if (!made.equals(root.resolve(folder))) {
+            Files.move(made, root.resolve(folder));
+        }
     }
 
     /** Part of the writing. */
@@ -106,7 +137,7 @@ public final class DemoLibrary {
     }
 
     private void models() throws IOException, ProblemException {
-        Path props = root.resolve(PROPS);
+        Path props = in(PROPS);
         Map<String, Consumer<Sculpt>> glb = new LinkedHashMap<>();
         glb.put("instruments/barometer_case", Instruments::barometer);
         glb.put("instruments/cup_anemometer", Instruments::anemometer);
@@ -159,7 +190,7 @@ public final class DemoLibrary {
 
     /** How different shops would name the same maps. */
     private void surfaces() throws IOException {
-        Path folder = root.resolve(SURFACES);
+        Path folder = in(SURFACES);
         int habit = 0;
         for (String name : Surfaces.all().keySet()) {
             String place = name.matches(".*(timber|pine|driftwood).*")
@@ -207,7 +238,7 @@ public final class DemoLibrary {
     }
 
     private void skies() throws IOException {
-        Path folder = root.resolve(SURFACES).resolve("skies");
+        Path folder = in(SURFACES).resolve("skies");
         ModelFiles.write(folder.resolve("fog_dawn.exr"), Formats.exr(Skies.fogDawn()));
         ModelFiles.write(folder.resolve("clear_noon.hdr"), Formats.hdr(Skies.clearNoon()));
         ModelFiles.write(folder.resolve("storm_front.exr"), Formats.exr(Skies.stormFront()));
@@ -217,7 +248,7 @@ public final class DemoLibrary {
     }
 
     private void textures() throws IOException {
-        Path folder = root.resolve(SURFACES).resolve("textures");
+        Path folder = in(SURFACES).resolve("textures");
         for (Map.Entry<String, Picture> entry : LooseTextures.all().entrySet()) {
             String name = entry.getKey();
             String format = name.substring(name.lastIndexOf('.') + 1);
@@ -251,7 +282,7 @@ public final class DemoLibrary {
     }
 
     private void packs() throws IOException, ProblemException {
-        Path work = root.resolve(PACKS).resolve("unpacked");
+        Path work = in(PACKS).resolve("unpacked");
         Path details = work.resolve("harbour_details");
         ModelFiles.glb(
                 sculpt("channel_marker", s -> {
@@ -275,7 +306,7 @@ public final class DemoLibrary {
                 details.resolve("readme.txt"),
                 "Harbour details\n\nMade by the station workshop\nLicence: CC BY 4.0\n"
                         .getBytes(StandardCharsets.UTF_8));
-        zip(work, "harbour_details", root.resolve(PACKS).resolve("harbour_details.zip"));
+        zip(work, "harbour_details", in(PACKS).resolve("harbour_details.zip"));
         Path shingle = work.resolve("shingle_study");
         writeSet(
                 shingle.resolve("ground"),
@@ -295,7 +326,7 @@ public final class DemoLibrary {
             double k = Noise.smooth(0.1, 0.0, Math.abs(v - 0.5 - 0.1 * Noise.fractal(u, 0.4, 5, 1, 4, 4001)));
             t.color(k, k, k);
         })));
-        zip(work, "shingle_study", root.resolve(PACKS).resolve("shingle_study.zip"));
+        zip(work, "shingle_study", in(PACKS).resolve("shingle_study.zip"));
         delete(work);
     }
 
@@ -333,8 +364,8 @@ public final class DemoLibrary {
     }
 
     /** The mess that real drives are in. */
-    private void faults() throws IOException, ProblemException {
-        Path props = root.resolve(PROPS);
+    private void faultsOfProps() throws IOException, ProblemException {
+        Path props = in(PROPS);
         // its textures were tidied away into another folder
         ModelFiles.gltf(
                 sculpt("plank_crate", Workshop::crate),
@@ -357,8 +388,11 @@ public final class DemoLibrary {
         byte[] whole = Files.readAllBytes(props.resolve("instruments/barometer_case.glb"));
         ModelFiles.write(props.resolve("instruments/barograph_draft.glb"), Arrays.copyOf(whole, whole.length / 3));
         ModelFiles.write(props.resolve("rigging/snatch_block.obj"), new byte[0]);
-        Picture sign =
-                new Formats().readPicture(ImageSource.at(root.resolve(SURFACES).resolve("textures/log_paper.jpg")));
-        ModelFiles.write(root.resolve(SURFACES).resolve("textures/harbour_notice.png"), encoded(sign, "jpg"));
+    }
+
+    /** A picture that is not what its name says. */
+    private void faultsOfSurfaces() throws IOException, ProblemException {
+        Picture sign = new Formats().readPicture(ImageSource.at(in(SURFACES).resolve("textures/log_paper.jpg")));
+        ModelFiles.write(in(SURFACES).resolve("textures/harbour_notice.png"), encoded(sign, "jpg"));
     }
 }

@@ -40,6 +40,7 @@ import yondershelf.work.Work;
  */
 public final class OpenScene {
     private static final int LAST_SECONDS = 120;
+    private static final long LONGEST_COMING_NANOS = 15_000_000_000L;
 
     /**
      * What belongs to the scene beside itself; undoing an opening brings the former one back.
@@ -75,6 +76,11 @@ public final class OpenScene {
     private final List<Runnable> opened = new ArrayList<>();
     private Document document;
     private @Nullable Scene keptLast;
+    /** When the scene that is being opened was asked for, in the clock's nanoseconds; 0 when none is. */
+    private volatile long coming;
+    /** It came, and is not drawn yet. */
+    private @Nullable Scene arrived;
+
     private CompletableFuture<?> saving = CompletableFuture.completedFuture(true);
 
     OpenScene(Catalogue catalogue, Background background, Table table) {
@@ -195,27 +201,60 @@ public final class OpenScene {
 
     /** Opens a scene file in place of the present scene; undo brings that back, with its file. */
     public void open(Path from) {
-        background.run(Phrase.of("model.opening", from.getFileName()), work -> document(from, work), its -> {
-            put(Phrase.of("model.open", its.saved.name()), its.saved, its);
-            this.opened.forEach(Runnable::run);
-        });
+        comes();
+        background.run(
+                Phrase.of("model.opening", from.getFileName()),
+                work -> document(from, work),
+                its -> {
+                    arrived = its.saved;
+                    put(Phrase.of("model.open", its.saved.name()), its.saved, its);
+                    this.opened.forEach(Runnable::run);
+                },
+                this::comesNoMore);
     }
 
     /** The same at the start, in place of the table's first, empty scene: nothing that could be undone. A file that is gone is passed over. */
     public void resume(Path from) {
+        comes();
         background.run(
                 Phrase.of("model.opening", from.getFileName()),
                 work -> Files.isRegularFile(from) ? Optional.of(document(from, work)) : Optional.<Document>empty(),
-                there -> there.ifPresent(its -> {
-                    table.amend(its.saved);
-                    become(its);
-                    this.opened.forEach(Runnable::run);
-                }));
+                there -> there.ifPresentOrElse(
+                        its -> {
+                            arrived = its.saved;
+                            table.amend(its.saved);
+                            become(its);
+                            this.opened.forEach(Runnable::run);
+                        },
+                        this::comesNoMore),
+                this::comesNoMore);
     }
 
     private Document document(Path from, Work work) throws ProblemException {
         SceneFile.Opened read = read(from, work);
         return new Document(from, read.scene(), !read.ours(), read.losses(), SceneSaving.changed(from));
+    }
+
+    /** True from when a scene is asked for until it is drawn, or takes too long. From any thread. */
+    public boolean isComing() {
+        long since = coming;
+        return since != 0 && System.nanoTime() - since < LONGEST_COMING_NANOS;
+    }
+
+    /** A scene was drawn on the table. */
+    public void drawn(Scene scene) {
+        if (scene == arrived) {
+            comesNoMore();
+        }
+    }
+
+    private void comes() {
+        coming = Math.max(1, System.nanoTime());
+    }
+
+    private void comesNoMore() {
+        coming = 0;
+        arrived = null;
     }
 
     /** Called when another scene was opened. */

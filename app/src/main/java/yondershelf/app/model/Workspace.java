@@ -18,6 +18,7 @@ import yondershelf.catalogue.KnownLibrary;
 import yondershelf.catalogue.Shown;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.intake.Intake;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.library.Looked;
@@ -392,7 +393,13 @@ public final class Workspace {
             keptHistory.begin(fileRuns);
             search();
             scan();
-            background.housekeeping(Phrase.of("model.letting-go-of-what-piles-up"), catalogue::sweep, freed -> {});
+            background.housekeeping(
+                    Phrase.of("model.letting-go-of-what-piles-up"),
+                    work -> {
+                        Intake.sweep();
+                        return catalogue.sweep(work);
+                    },
+                    freed -> {});
         });
     }
 

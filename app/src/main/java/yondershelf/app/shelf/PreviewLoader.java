@@ -8,6 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import javafx.scene.image.Image;
 import org.jspecify.annotations.Nullable;
@@ -46,6 +47,8 @@ public final class PreviewLoader {
     private static final int MOST_REST = 400;
     /** So long the view has stood still before anything is drawn for it: what flies past is only looked for. */
     private static final long STILL_NANOS = 150_000_000;
+    /** So often it looks whether what goes first is done. */
+    private static final long YIELD_MILLIS = 40;
     /** Those that come within so long are shown together: the window is drawn once for all of them. */
     private static final long TOGETHER_MILLIS = 40;
 
@@ -66,6 +69,8 @@ public final class PreviewLoader {
 
     private int edge = SIZE;
     private String large = "";
+    private BooleanSupplier yielding = () -> false;
+    private int firstRow = Integer.MAX_VALUE;
     private List<Asset> wanted = List.of();
     private List<Asset> rest = List.of();
     private Set<String> refused = Set.of();
@@ -110,6 +115,24 @@ public final class PreviewLoader {
                 lookedFor.clear();
             }
             edge = other;
+        }
+    }
+
+    /**
+     * Lets something else go first: beyond the first row nothing is drawn meanwhile.
+     *
+     * @param something true while it is under way; asked on the loader's thread
+     */
+    void yieldTo(BooleanSupplier something) {
+        synchronized (lock) {
+            yielding = something;
+        }
+    }
+
+    /** Says how many stand in a row. */
+    void showInRowsOf(int columns) {
+        synchronized (lock) {
+            firstRow = columns;
         }
     }
 
@@ -244,7 +267,7 @@ public final class PreviewLoader {
             int left;
             int total;
             synchronized (lock) {
-                task = nextAtRest();
+                task = nextAtRest(work);
                 if (task == null) {
                     running = false;
                     return true;
@@ -259,12 +282,21 @@ public final class PreviewLoader {
         return true;
     }
 
+    private boolean mustWait(Task task) {
+        int place = wanted.indexOf(task.asset);
+        return (place < 0 || place >= firstRow) && yielding.getAsBoolean();
+    }
+
     /** What is to be done next, after a wait when it is to be drawn while the view moves. */
-    private @Nullable Task nextAtRest() {
+    private @Nullable Task nextAtRest(Work work) {
         Task task = next();
         try {
             for (long left = toRest(); left > 0 && task != null && task.step != Step.LOOK; left = toRest()) {
                 lock.wait(1 + left / 1_000_000);
+                task = next();
+            }
+            while (task != null && task.step != Step.LOOK && !work.isCancelled() && mustWait(task)) {
+                lock.wait(YIELD_MILLIS);
                 task = next();
             }
         } catch (InterruptedException e) {

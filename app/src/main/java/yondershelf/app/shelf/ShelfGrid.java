@@ -89,6 +89,7 @@ public final class ShelfGrid extends Region {
         this.workspace = workspace;
         this.pages = workspace.pages();
         this.loader = new PreviewLoader(workspace.catalogue().contents(), workspace.jobs(), this::arrived);
+        loader.yieldTo(workspace.openScene()::isComing);
         this.card = new Card(workspace, loader, () -> {
             cardOpen = false;
             requestLayout();
@@ -319,6 +320,7 @@ public final class ShelfGrid extends Region {
             card.setPointer(EDGE + (chosen % columns + 0.5) * cell);
         }
         loader.showAt((tileSize - Tile.FRAME) * Pixels.of(this));
+        loader.showInRowsOf(columns);
         loader.want(inView, rest(firstRow * columns));
     }
 

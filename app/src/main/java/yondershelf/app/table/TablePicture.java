@@ -27,6 +27,7 @@ import yondershelf.words.Phrase;
 
 /** The picture of the table: what is seen of the scene, and which of its objects is chosen. */
 public final class TablePicture extends Pane {
+    private final Workspace workspace;
     private final Renderer renderer;
     private final Standing standing;
     private final Arrivals arrivals;
@@ -46,6 +47,7 @@ public final class TablePicture extends Pane {
     private volatile int samples;
 
     TablePicture(Workspace workspace) {
+        this.workspace = workspace;
         this.shown = workspace.table().scene();
         this.standing = new Standing(workspace);
         this.renderer = new Renderer(
@@ -161,6 +163,7 @@ public final class TablePicture extends Pane {
         known.updateBuffer(b -> null);
         built = frame.built();
         standing.drawn(frame.built());
+        workspace.openScene().drawn(frame.built().scene());
         builtCamera = frame.camera();
         samples = frame.samples();
         outlineChosen();

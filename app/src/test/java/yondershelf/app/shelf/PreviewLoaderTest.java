@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -205,6 +206,25 @@ class PreviewLoaderTest {
         assertTrue(failed.failure() != null && failed.isFinal());
         assertNotNull(loader.get(other.asset(library.assetId("b.obj")).orElseThrow()));
         assertTrue(tries.get() <= 2, "tries: " + tries.get());
+    }
+
+    @Test
+    void beyondTheFirstRowItWaitsForWhatGoesFirst() throws Exception {
+        AtomicBoolean table = new AtomicBoolean(true);
+        PreviewLoader loader = loader();
+        loader.yieldTo(table::get);
+        loader.showInRowsOf(2);
+        loader.want(List.of(asset("a"), asset("b"), asset("c"), asset("d")), List.of());
+        for (int i = 0; i < 1200 && arrived.size() < 2; i++) {
+            Thread.sleep(50);
+        }
+        // several looks long
+        Thread.sleep(300);
+        assertNull(loader.get(asset("c")));
+        assertNull(loader.get(asset("d")));
+        table.set(false);
+        settle(loader, 8);
+        assertNotNull(loader.get(asset("d")));
     }
 
     @Test
