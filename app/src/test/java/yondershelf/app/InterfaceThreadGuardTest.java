@@ -19,7 +19,8 @@ class InterfaceThreadGuardTest extends OneWindow {
                         .allMatch(e -> List.of(e.getStackTrace()).toString().contains("OpenScene.left")),
                 "each says where");
         assertTrue(
-                caught.stream().anyMatch(e -> e.getMessage().contains("java/nio/file/Files")), "it asks for a folder");
+                caught.stream().anyMatch(e -> String.valueOf(e.getMessage()).contains("java/nio/file/Files")),
+                "it asks for a folder");
     }
 
     @Test

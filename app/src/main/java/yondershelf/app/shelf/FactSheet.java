@@ -19,7 +19,9 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
 import yondershelf.content.Kind;
+import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
 import yondershelf.library.Asset;
 import yondershelf.words.Phrase;
@@ -32,6 +34,7 @@ final class FactSheet extends GridPane {
     private final Workspace workspace;
     private @Nullable Asset asset;
     private boolean away;
+    private @Nullable Known filled;
 
     FactSheet(Workspace workspace) {
         this.workspace = workspace;
@@ -50,37 +53,44 @@ final class FactSheet extends GridPane {
      */
     void show(Asset thing, boolean isAway) {
         if (!thing.equals(asset)) {
-            // of the same thing what stands here stands until it is known anew
+            // of the same thing what stands here stands until something else is known
             getChildren().clear();
+            filled = null;
         }
         asset = thing;
         away = isAway;
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("shelf.facts"),
-                        work -> {
-                            List<String> apart =
-                                    workspace.catalogue().labels(thing).apart();
-                            return new Known(workspace.catalogue().contents().knownFacts(thing), apart);
-                        },
-                        known -> {
-                            if (thing.equals(asset)) {
-                                known.facts.ifPresentOrElse(
-                                        facts -> fill(facts, known.apart), () -> measure(thing, known.apart));
-                            }
-                        });
+        workspace.background().quietly(Phrase.of("shelf.facts"), work -> known(thing, isAway), known -> {
+            if (!thing.equals(asset) || known.equals(filled)) {
+                return;
+            }
+            known.facts.ifPresentOrElse(facts -> fill(facts, known), () -> measure(thing, known));
+        });
     }
 
     /**
      * What is known of an asset.
      *
      * @param apart its nodes that are assets of their own
+     * @param uses the scenes that use it, the latest first
+     * @param away true when nothing can be said of it
      */
-    private record Known(Optional<Facts> facts, List<String> apart) {}
+    private record Known(Optional<Facts> facts, List<String> apart, List<Use> uses, boolean away) {}
 
-    private void measure(Asset thing, List<String> apart) {
+    /** A scene that uses it, and whether it can be opened. */
+    private record Use(Path scene, boolean there) {}
+
+    private Known known(Asset thing, boolean isAway) throws ProblemException {
+        Catalogue catalogue = workspace.catalogue();
+        List<Use> uses = catalogue.uses().of(thing.id()).stream()
+                .map(scene -> new Use(scene, Files.isRegularFile(scene)))
+                .toList();
+        return new Known(
+                catalogue.contents().knownFacts(thing), catalogue.labels(thing).apart(), uses, isAway);
+    }
+
+    private void measure(Asset thing, Known known) {
         getChildren().clear();
+        filled = null;
         line(Phrase.of("shelf.facts"), Phrase.of("shelf.being-measured"));
         workspace
                 .background()
@@ -89,7 +99,7 @@ final class FactSheet extends GridPane {
                         work -> workspace.catalogue().contents().facts(thing),
                         f -> {
                             if (thing.equals(asset)) {
-                                fill(f, apart);
+                                fill(f, new Known(Optional.of(f), known.apart, known.uses, known.away));
                             }
                         })
                 .result()
@@ -104,6 +114,7 @@ final class FactSheet extends GridPane {
     private void cannotBeMeasured(Asset thing) {
         if (thing.equals(asset)) {
             getChildren().clear();
+            filled = null;
             line(Phrase.of("shelf.facts"), Phrase.of("shelf.cannot-be-measured-now"));
         }
     }
@@ -129,7 +140,8 @@ final class FactSheet extends GridPane {
         addRow(getRowCount(), label, figure);
     }
 
-    private void fill(Facts f, List<String> apart) {
+    private void fill(Facts f, Known known) {
+        filled = known;
         getChildren().clear();
         if (!f.readable()) {
             Label reason = new Label(f.reason());
@@ -139,7 +151,7 @@ final class FactSheet extends GridPane {
             Asset part = asset;
             others(part);
             if (part != null && !part.excerpt().isWhole()) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, part, f.scene(), apart));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, part, f.scene(), known.apart));
             }
             return;
         }
@@ -163,7 +175,7 @@ final class FactSheet extends GridPane {
         if (f.kind() == Kind.MODEL) {
             line(Phrase.of("shelf.size"), Words.size(f.sizeMetres()));
             if (thing != null && ExcerptMenu.isNeeded(thing, f.scene())) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, thing, f.scene(), apart));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, thing, f.scene(), known.apart));
             }
             line(
                     Phrase.of("shelf.triangles"),
@@ -184,30 +196,12 @@ final class FactSheet extends GridPane {
             line(Phrase.of("shelf.range"), String.format(Phrase.language(), Phrase.of("shelf.1f-stops"), f.stops()));
         }
         line(Phrase.of("shelf.on-disk"), Words.bytes(f.bytes()));
-        if (thing != null) {
-            uses(thing);
+        if (!known.uses.isEmpty()) {
+            line(Phrase.of("shelf.used-in"), menu(known.uses));
         }
     }
 
-    /** The scenes that use it, the latest first; each can be opened from here. */
-    private void uses(Asset thing) {
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("shelf.looking-where-is-used", thing.name()),
-                        work -> workspace.catalogue().uses().of(thing.id()).stream()
-                                .map(scene -> new Use(scene, Files.isRegularFile(scene)))
-                                .toList(),
-                        scenes -> {
-                            if (thing.equals(asset) && !scenes.isEmpty()) {
-                                line(Phrase.of("shelf.used-in"), menu(scenes));
-                            }
-                        });
-    }
-
-    /** A scene that uses it, and whether it can be opened. */
-    private record Use(Path scene, boolean there) {}
-
+    /** Each can be opened from here. */
     private Node menu(List<Use> scenes) {
         MenuButton button = new MenuButton(
                 scenes.size() == 1
