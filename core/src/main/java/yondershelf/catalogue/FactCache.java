@@ -1,7 +1,10 @@
 package yondershelf.catalogue;
 
+import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
+import com.fasterxml.jackson.annotation.PropertyAccessor;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
@@ -34,7 +37,12 @@ import yondershelf.work.Work;
 
 /** Facts as they are kept for the state an asset's files are in, measured where they are not. Safe for several threads. */
 final class FactCache {
-    private static final ObjectMapper JSON = new ObjectMapper();
+    /** Facts as they are kept, not as they are said. */
+    private static final ObjectMapper JSON = JsonMapper.builder()
+            .visibility(PropertyAccessor.GETTER, Visibility.NONE)
+            .visibility(PropertyAccessor.FIELD, Visibility.ANY)
+            .build();
+
     private static final int MOST_FAILING = 10_000;
     private static final Duration AGAIN = Duration.ofMinutes(10);
 
@@ -106,7 +114,7 @@ final class FactCache {
             String measures = Measures.of(fresh.facts);
             return batch -> batch.facts(asset.id(), asset.state(), content, text, measures);
         } catch (JsonProcessingException e) {
-            throw Problem.of(asset.path(), Phrase.of("catalogue.its-facts-cannot-be-kept"))
+            throw Problem.of(asset.path(), Phrase.kept("catalogue.its-facts-cannot-be-kept"))
                     .raise(e);
         }
     }
@@ -162,7 +170,7 @@ final class FactCache {
             ProgramLog.note("measuring " + asset.path(), e);
             Problem problem = Problem.of(
                     asset.path(),
-                    Phrase.of("catalogue.it-cannot-be-measured", e.getClass().getSimpleName()));
+                    Phrase.kept("catalogue.it-cannot-be-measured", e.getClass().getSimpleName()));
             return Facts.unreadable(asset.kind(), e instanceof OutOfMemoryError ? problem.ofTheMoment() : problem, 0);
         }
     }

@@ -66,7 +66,8 @@ final class HdriWork implements KindWork {
         if (lights.isEmpty()) {
             throw Problem.of(
                             source.main(),
-                            Phrase.of("catalogue.it-holds-no-light", name.isEmpty() ? "" : " called \"" + name + "\""))
+                            Phrase.kept(
+                                    "catalogue.it-holds-no-light", name.isEmpty() ? "" : " called \"" + name + "\""))
                     .raise();
         }
         return StagedLight.of(source.name(), model, lights, reader::readPicture);

@@ -2,6 +2,7 @@ package yondershelf.content;
 
 import java.io.IOException;
 import java.nio.file.FileSystemException;
+import yondershelf.words.Phrase;
 
 /**
  * One thing that went wrong with one file, in words for the person at the screen.
@@ -16,6 +17,28 @@ public record Problem(String file, String cause, String advice, boolean passing)
 
     /** What Java says when a drive fails while it is read: the system's words for EIO. */
     private static final String DRIVE = "Input/output error";
+
+    /** In the language that is spoken. */
+    @Override
+    public String cause() {
+        return Phrase.said(cause);
+    }
+
+    /** In the language that is spoken. */
+    @Override
+    public String advice() {
+        return Phrase.said(advice);
+    }
+
+    /** As it is handed on and kept. */
+    public String keptCause() {
+        return cause;
+    }
+
+    /** As it is handed on and kept. */
+    public String keptAdvice() {
+        return advice;
+    }
 
     /** One that lies in what the file holds, or in what was asked. */
     public Problem(String file, String cause, String advice) {
@@ -34,8 +57,8 @@ public record Problem(String file, String cause, String advice, boolean passing)
 
     /** One sentence: file, cause and advice, safe to show. */
     public String sentence() {
-        String head = file + ": " + cause + ".";
-        return Visible.text(advice.isEmpty() ? head : head + " " + advice + ".");
+        String head = file + ": " + cause() + ".";
+        return Visible.text(advice.isEmpty() ? head : head + " " + advice() + ".");
     }
 
     /** The problem as an exception to throw. */

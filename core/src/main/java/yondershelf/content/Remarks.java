@@ -1,6 +1,7 @@
 package yondershelf.content;
 
 import java.util.List;
+import yondershelf.words.Phrase;
 
 /**
  * What a reader has to say of a file beside its content, in a few words each.
@@ -14,5 +15,27 @@ public record Remarks(List<String> notShown, List<String> assumed) {
     public Remarks {
         notShown = List.copyOf(notShown);
         assumed = List.copyOf(assumed);
+    }
+
+    /** In the language that is spoken. */
+    @Override
+    public List<String> notShown() {
+        return Phrase.said(notShown);
+    }
+
+    /** In the language that is spoken. */
+    @Override
+    public List<String> assumed() {
+        return Phrase.said(assumed);
+    }
+
+    /** As it is handed on and kept. */
+    public List<String> keptNotShown() {
+        return notShown;
+    }
+
+    /** As it is handed on and kept. */
+    public List<String> keptAssumed() {
+        return assumed;
     }
 }

@@ -6,6 +6,7 @@ import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.Remarks;
 import yondershelf.content.Role;
+import yondershelf.words.Phrase;
 
 /**
  * What was measured of one asset.
@@ -66,6 +67,12 @@ public record Facts(
         }
     }
 
+    /** In the language that is spoken. */
+    @Override
+    public String reason() {
+        return Phrase.said(reason);
+    }
+
     /** The maps of one material. */
     public record MaterialFacts(String name, List<MapFacts> maps) {
         public MaterialFacts {
@@ -101,7 +108,7 @@ public record Facts(
 
     /** Facts of an asset that cannot be read. */
     public static Facts unreadable(Kind kind, Problem problem, long bytes) {
-        return unreadable(kind, problem.cause(), bytes, problem.passing());
+        return unreadable(kind, problem.keptCause(), bytes, problem.passing());
     }
 
     /** The same for a reason that lies in the bytes. */

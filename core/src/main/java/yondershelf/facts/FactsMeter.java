@@ -66,13 +66,13 @@ public final class FactsMeter {
         Bounds b = model.bounds();
         if (!MainBody.isFinite(b)) {
             String size = b.isEmpty() || b.radius() == 0
-                    ? Phrase.of("facts.all-its-vertices-lie-in")
-                    : Phrase.of("facts.its-size-is-no-finite");
+                    ? Phrase.kept("facts.all-its-vertices-lie-in")
+                    : Phrase.kept("facts.its-size-is-no-finite");
             return Facts.unreadable(Kind.MODEL, size, bytes);
         }
         Bounds seen = MainBody.of(model);
         String apart = seen.radius() < b.radius() * 0.5
-                ? String.format(Locale.ROOT, Phrase.of("facts.its-pieces-lie-4g-m"), 2 * b.radius())
+                ? Phrase.kept("facts.its-pieces-lie-m", String.format(Locale.ROOT, "%.4g", 2 * b.radius()))
                 : "";
         long vertices = 0;
         int parts = 0;
@@ -172,7 +172,7 @@ public final class FactsMeter {
                     image.shownName(),
                     0,
                     0,
-                    e.problem().cause(),
+                    e.problem().keptCause(),
                     e.problem().passing());
         }
     }
@@ -271,13 +271,13 @@ public final class FactsMeter {
             double stops = DynamicRange.stops(picture);
             ContentReader.PictureSize size = reader.measure(ImageSource.at(file));
             String reduced = picture.width() < size.width()
-                    ? Phrase.of("facts.shown-at-x-whole-it", picture.width(), picture.height())
+                    ? Phrase.kept("facts.shown-at-x-whole-it", picture.width(), picture.height())
                     : "";
             Panorama panorama = Panorama.of(picture);
-            String doubt = panorama.isOne() ? "" : Phrase.of("facts.it-may-show-no-surroundings", panorama.reason());
+            String doubt = panorama.isOne() ? "" : Phrase.kept("facts.it-may-show-no-surroundings", panorama.reason());
             String note = reduced.isEmpty() || doubt.isEmpty() ? reduced + doubt : reduced + "; " + doubt;
             Remarks taken = panorama.isOne()
-                    ? new Remarks(List.of(), List.of(Phrase.of("facts.surroundings-because", panorama.reason())))
+                    ? new Remarks(List.of(), List.of(Phrase.kept("facts.surroundings-because", panorama.reason())))
                     : Remarks.NONE;
             return picture(Kind.HDRI, size, stops, note, bytes, taken);
         } catch (ProblemException e) {
@@ -317,9 +317,9 @@ public final class FactsMeter {
             if (Panorama.isShaped(size.width(), size.height())) {
                 Panorama panorama = Panorama.of(reader.readColours(ImageSource.at(file)));
                 if (panorama.isOne()) {
-                    note = Phrase.of("facts.panorama-not-enough-range-for");
+                    note = Phrase.kept("facts.panorama-not-enough-range-for");
                     remarks = new Remarks(
-                            remarks.notShown(), List.of(Phrase.of("facts.panorama-because", panorama.reason())));
+                            remarks.keptNotShown(), List.of(Phrase.kept("facts.panorama-because", panorama.reason())));
                 }
             }
             return picture(Kind.TEXTURE, size, Double.NaN, note, bytes, remarks);

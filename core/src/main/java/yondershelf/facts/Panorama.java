@@ -135,16 +135,16 @@ public record Panorama(double brightStops, double seam, double zenith, boolean c
         boolean one = isOne();
         List<String> said = new ArrayList<>();
         if (hasLight() == one) {
-            said.add(one ? Phrase.of("facts.light-sources-stand-out") : Phrase.of("facts.no-light-stands-out"));
+            said.add(one ? Phrase.kept("facts.light-sources-stand-out") : Phrase.kept("facts.no-light-stands-out"));
         }
         if (hasZenith() == one) {
-            said.add(one ? Phrase.of("facts.its-top-is-one-point") : Phrase.of("facts.its-top-row-varies-like"));
+            said.add(one ? Phrase.kept("facts.its-top-is-one-point") : Phrase.kept("facts.its-top-row-varies-like"));
         }
         if (meets() == one) {
-            said.add(one ? Phrase.of("facts.its-sides-meet") : Phrase.of("facts.its-sides-do-not-meet"));
+            said.add(one ? Phrase.kept("facts.its-sides-meet") : Phrase.kept("facts.its-sides-do-not-meet"));
         }
         if (!coloured) {
-            said.add(Phrase.of("facts.it-has-no-colours"));
+            said.add(Phrase.kept("facts.it-has-no-colours"));
         }
         return String.join(", ", said);
     }

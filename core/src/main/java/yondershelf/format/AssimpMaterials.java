@@ -122,7 +122,7 @@ final class AssimpMaterials {
             base = new float[] {1, 1, 1, 1};
         }
         if (own.isGlossy()) {
-            notShown.add(Phrase.of("format.map-of-specular-and-glossiness"));
+            notShown.add(Phrase.kept("format.map-of-specular-and-glossiness"));
         }
         double[] said = own.glow();
         float[] glow = said == null

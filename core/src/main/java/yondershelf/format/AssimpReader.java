@@ -69,13 +69,13 @@ final class AssimpReader {
             if (type == FileType.COLLADA && isMorphing(file)) {
                 throw new Problem(
                                 file.toString(),
-                                Phrase.of("format.it-has-morph-targets-which"),
-                                Phrase.of("format.export-it-as-gltf-or"))
+                                Phrase.kept("format.it-has-morph-targets-which"),
+                                Phrase.kept("format.export-it-as-gltf-or"))
                         .raise();
             }
             throw Problem.of(
                             file,
-                            Phrase.of(
+                            Phrase.kept(
                                     "format.it-cannot-be-read-as",
                                     type.extension().toUpperCase(Locale.ROOT),
                                     why))
@@ -121,7 +121,8 @@ final class AssimpReader {
     private Model model(FileType type) throws ProblemException {
         AINode root = scene.mRootNode();
         if (root == null || scene.mNumMeshes() == 0) {
-            throw Problem.of(file, Phrase.of("format.there-is-no-geometry-in")).raise();
+            throw Problem.of(file, Phrase.kept("format.there-is-no-geometry-in"))
+                    .raise();
         }
         int top = node(root);
         String name = Reading.baseName(file);
@@ -147,8 +148,8 @@ final class AssimpReader {
 
     private List<String> notShown() {
         List<String> out = new ArrayList<>();
-        GltfForeign.count(out, scene.mNumAnimations(), "animation");
-        GltfForeign.count(out, parts.morphsLeftOut(), "morph target");
+        GltfForeign.count(out, scene.mNumAnimations(), Phrase.keptCount(scene.mNumAnimations(), "animation"));
+        GltfForeign.count(out, parts.morphsLeftOut(), Phrase.keptCount(parts.morphsLeftOut(), "morph target"));
         out.addAll(materials.notShown());
         return out;
     }

@@ -51,7 +51,8 @@ public interface ContentReader {
                 return material;
             }
         }
-        throw Problem.of(file, Phrase.of("format.the-material-is-not-in", name)).raise();
+        throw Problem.of(file, Phrase.kept("format.the-material-is-not-in", name))
+                .raise();
     }
 
     /**

@@ -50,8 +50,8 @@ public final class ContentStream {
         }
         list(model.roots(), out);
         MaterialStream.write(model.materials(), out);
-        texts(model.remarks().notShown(), out);
-        texts(model.remarks().assumed(), out);
+        texts(model.remarks().keptNotShown(), out);
+        texts(model.remarks().keptAssumed(), out);
         staging(model.staging(), out);
     }
 

@@ -52,7 +52,7 @@ final class DdsReader {
         int width = header.getInt(WIDTH_AT);
         int height = header.getInt(HEIGHT_AT);
         if (width <= 0 || height <= 0 || width > Integer.MAX_VALUE / FACES) {
-            throw Problem.of(source.shownName(), Phrase.of("format.its-size-is-zero"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.its-size-is-zero"))
                     .raise();
         }
         return new ContentReader.PictureSize(width * faces, height);
@@ -76,14 +76,14 @@ final class DdsReader {
         List<String> out = new ArrayList<>();
         int depth = header.getInt(DEPTH_AT);
         if ((header.getInt(CAPS_AT) & VOLUME) != 0 && depth > 1) {
-            out.add(Phrase.of("format.all-of-its-layers-but-the-first", depth));
+            out.add(Phrase.kept("format.all-of-its-layers-but-the-first", depth));
         }
         if ((header.getInt(CAPS_AT) & CUBE) != 0 && !isCube(header)) {
-            out.add(Phrase.of("format.faces-of-a-cube-that-is-not-whole"));
+            out.add(Phrase.kept("format.faces-of-a-cube-that-is-not-whole"));
         }
         boolean later = header.getInt(FOUR_CC_AT) == LATER && header.capacity() >= HEADER_10;
         if (later && header.getInt(ARRAY_AT) > 1) {
-            out.add(Phrase.of("format.all-of-its-pictures-but-the-first", header.getInt(ARRAY_AT)));
+            out.add(Phrase.kept("format.all-of-its-pictures-but-the-first", header.getInt(ARRAY_AT)));
         }
         return out;
     }
@@ -91,7 +91,7 @@ final class DdsReader {
     private static ByteBuffer header(ImageSource source, byte[] bytes) throws ProblemException {
         ByteBuffer header = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
         if (bytes.length < HEADER || header.getInt(0) != MAGIC) {
-            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.the-file-is-cut-short"))
                     .raise();
         }
         return header;
@@ -156,7 +156,7 @@ final class DdsReader {
             return plain(source, in, start, w, h, masks);
         }
         if (start + blocks.size(w, h) > in.capacity()) {
-            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.the-file-is-cut-short"))
                     .raise();
         }
         int from = start;
@@ -189,7 +189,7 @@ final class DdsReader {
 
     private static int dxgi(ImageSource source, ByteBuffer in) throws ProblemException {
         if (in.capacity() < HEADER_10) {
-            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.the-file-is-cut-short"))
                     .raise();
         }
         return in.getInt(HEADER);
@@ -202,7 +202,7 @@ final class DdsReader {
             case "DXT4", "DXT5" -> BlockTexels.BC3;
             case "ATI1", "BC4U" -> BlockTexels.BC4;
             case "ATI2", "BC5U" -> BlockTexels.BC5;
-            default -> throw refused(source, Phrase.of("format.the-layout", name.replaceAll("[^A-Za-z0-9]", "?")));
+            default -> throw refused(source, Phrase.kept("format.the-layout", name.replaceAll("[^A-Za-z0-9]", "?")));
         };
     }
 
@@ -217,15 +217,15 @@ final class DdsReader {
             case 28, 29, 87, 88, 91, 93 -> null;
             case 95, 96 -> throw refused(source, "BC6H");
             case 98, 99 -> throw refused(source, "BC7");
-            default -> throw refused(source, Phrase.of("format.the-layout-of-number", format));
+            default -> throw refused(source, Phrase.kept("format.the-layout-of-number", format));
         };
     }
 
     private static ProblemException refused(ImageSource source, String what) {
         return new Problem(
                         source.shownName(),
-                        Phrase.of("format.its-pixels-are-stored-as", what),
-                        Phrase.of("format.save-it-again-as-png"))
+                        Phrase.kept("format.its-pixels-are-stored-as", what),
+                        Phrase.kept("format.save-it-again-as-png"))
                 .raise();
     }
 
@@ -255,10 +255,10 @@ final class DdsReader {
             throws ProblemException {
         int size = masks.bits / 8;
         if (masks.bits % 8 != 0 || size < 1 || size > 4 || masks.red == 0) {
-            throw refused(source, Phrase.of("format.bits-a-pixel", masks.bits));
+            throw refused(source, Phrase.kept("format.bits-a-pixel", masks.bits));
         }
         if (from + (long) w * h * size > in.capacity()) {
-            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.the-file-is-cut-short"))
                     .raise();
         }
         int channels = masks.alpha != 0 ? 4 : 3;

@@ -16,10 +16,11 @@ final class ExrHeaderSize {
         try {
             window = new ExrAttributes(in, ExrAttributes.FIRST).get("dataWindow", 16);
         } catch (IndexOutOfBoundsException e) {
-            throw Problem.of(name, Phrase.of("format.the-file-is-cut-short-in")).raise(e);
+            throw Problem.of(name, Phrase.kept("format.the-file-is-cut-short-in"))
+                    .raise(e);
         }
         if (window == null) {
-            throw Problem.of(name, Phrase.of("format.the-openexr-header-names-no"))
+            throw Problem.of(name, Phrase.kept("format.the-openexr-header-names-no"))
                     .raise();
         }
         return new ContentReader.PictureSize(

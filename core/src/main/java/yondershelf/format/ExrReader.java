@@ -74,7 +74,7 @@ final class ExrReader {
             });
             return new ExrReader(name, plain, step).read(version, header);
         } catch (IllegalArgumentException e) {
-            throw Problem.of(name, Phrase.of("format.the-openexr-picture-is-broken", Reading.firstLine(e)))
+            throw Problem.of(name, Phrase.kept("format.the-openexr-picture-is-broken", Reading.firstLine(e)))
                     .raise(e);
         } finally {
             made.forEach(MemoryUtil::memFree);
@@ -83,13 +83,13 @@ final class ExrReader {
 
     private Picture read(EXRVersion version, EXRHeader header) throws ProblemException {
         if (TinyEXR.ParseEXRVersionFromMemory(version, memory) != TinyEXR.TINYEXR_SUCCESS) {
-            throw Problem.of(name, Phrase.of("format.this-is-not-an-openexr")).raise();
+            throw Problem.of(name, Phrase.kept("format.this-is-not-an-openexr")).raise();
         }
         if (version.non_image()) {
             throw new Problem(
                             name,
-                            Phrase.of("format.openexr-files-with-deep-pixels"),
-                            Phrase.of("format.save-it-flattened"))
+                            Phrase.kept("format.openexr-files-with-deep-pixels"),
+                            Phrase.kept("format.save-it-flattened"))
                     .raise();
         }
         if (version.multipart()) {
@@ -180,7 +180,7 @@ final class ExrReader {
         boolean b44 = compression == TinyEXR.TINYEXR_COMPRESSIONTYPE_B44
                 || compression == TinyEXR.TINYEXR_COMPRESSIONTYPE_B44A;
         if (b44 && wide) {
-            throw Problem.of(name, Phrase.of("format.32-bit-floats-with-b44")).raise();
+            throw Problem.of(name, Phrase.kept("format.32-bit-floats-with-b44")).raise();
         }
         return names;
     }
@@ -201,14 +201,14 @@ final class ExrReader {
     }
 
     private ProblemException broken(PointerBuffer error) {
-        String reason = Phrase.of("format.no-reason-given");
+        String reason = Phrase.kept("format.no-reason-given");
         long address = error.get(0);
         if (address != 0) {
             ByteBuffer text = MemoryUtil.memByteBufferNT1(address);
             reason = MemoryUtil.memASCII(text).strip().replaceAll("\\s+", " ");
             TinyEXR.FreeEXRErrorMessage(text);
         }
-        return Problem.of(name, Phrase.of("format.the-openexr-picture-is-broken-or", reason))
+        return Problem.of(name, Phrase.kept("format.the-openexr-picture-is-broken-or", reason))
                 .raise();
     }
 
@@ -223,7 +223,7 @@ final class ExrReader {
         }
         int y = find(names, "Y");
         if (y < 0 && names.isEmpty()) {
-            throw Problem.of(name, Phrase.of("format.the-openexr-picture-has-no"))
+            throw Problem.of(name, Phrase.kept("format.the-openexr-picture-has-no"))
                     .raise();
         }
         int one = Math.max(y, 0);
@@ -247,7 +247,7 @@ final class ExrReader {
         int w = image.width();
         int h = image.height();
         if (w <= 0 || h <= 0 || (long) w * h > Pictures.MOST_PIXELS / 4) {
-            throw Problem.of(name, Phrase.of("format.its-size-of-x-pixels", w, h))
+            throw Problem.of(name, Phrase.kept("format.its-size-of-x-pixels", w, h))
                     .raise();
         }
         Reduced out = new Reduced(w, h, wanted.length, step);
@@ -265,7 +265,7 @@ final class ExrReader {
         }
         EXRTile.@Nullable Buffer tiles = image.tiles();
         if (tiles == null) {
-            throw Problem.of(name, Phrase.of("format.the-openexr-picture-holds-no"))
+            throw Problem.of(name, Phrase.kept("format.the-openexr-picture-holds-no"))
                     .raise();
         }
         int tw = header.tile_size_x();

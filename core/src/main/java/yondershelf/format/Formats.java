@@ -56,9 +56,9 @@ public final class Formats implements ContentReader {
         } catch (OutOfMemoryError e) {
             throw Reading.problem(file, e).raise(e);
         } catch (StackOverflowError e) {
-            throw Problem.of(file, Phrase.of("format.the-file-is-broken-it")).raise(e);
+            throw Problem.of(file, Phrase.kept("format.the-file-is-broken-it")).raise(e);
         } catch (RuntimeException | LinkageError e) {
-            throw Problem.of(file, Phrase.of("format.the-file-is-broken", Reading.firstLine(e)))
+            throw Problem.of(file, Phrase.kept("format.the-file-is-broken", Reading.firstLine(e)))
                     .raise(e);
         }
     }
@@ -90,8 +90,8 @@ public final class Formats implements ContentReader {
             case ALEMBIC ->
                 throw new Problem(
                                 file.toString(),
-                                Phrase.of("format.it-holds-an-alembic-archive"),
-                                Phrase.of("format.export-it-as-glb-or"))
+                                Phrase.kept("format.it-holds-an-alembic-archive"),
+                                Phrase.kept("format.export-it-as-glb-or"))
                         .raise();
             default -> AssimpReader.read(file, type, reach, excerpt.firstFrame());
         };
@@ -101,7 +101,7 @@ public final class Formats implements ContentReader {
     private static Model shown(Model whole, Path file, Excerpt excerpt) throws ProblemException {
         Model model = excerpt.node().isEmpty() ? whole : part(whole, excerpt.node());
         if (!model.isVisible()) {
-            throw Problem.of(file, Phrase.of("format.there-are-no-triangles-lines"))
+            throw Problem.of(file, Phrase.kept("format.there-are-no-triangles-lines"))
                     .raise();
         }
         return model;
@@ -126,9 +126,9 @@ public final class Formats implements ContentReader {
 
     private static Model part(Model whole, String node) {
         return whole.below(node).orElseGet(() -> {
-            List<String> notShown = new ArrayList<>(whole.remarks().notShown());
-            notShown.add(Phrase.of("format.node-which-is-not-in", node));
-            return whole.withRemarks(new Remarks(notShown, whole.remarks().assumed()));
+            List<String> notShown = new ArrayList<>(whole.remarks().keptNotShown());
+            notShown.add(Phrase.kept("format.node-which-is-not-in", node));
+            return whole.withRemarks(new Remarks(notShown, whole.remarks().keptAssumed()));
         });
     }
 
@@ -172,13 +172,14 @@ public final class Formats implements ContentReader {
             Reading.requirePlain(file);
             long size = Files.size(file);
             if (size == 0) {
-                throw Problem.of(file, Phrase.of("format.the-file-is-empty")).raise();
+                throw Problem.of(file, Phrase.kept("format.the-file-is-empty")).raise();
             }
             if (size > MOST_BYTES) {
-                throw Problem.of(file, Phrase.of("format.it-is-larger-than-2")).raise();
+                throw Problem.of(file, Phrase.kept("format.it-is-larger-than-2"))
+                        .raise();
             }
             return FileType.of(file)
-                    .orElseThrow(() -> Problem.of(file, Phrase.of("format.its-format-is-not-known"))
+                    .orElseThrow(() -> Problem.of(file, Phrase.kept("format.its-format-is-not-known"))
                             .raise());
         } catch (IOException e) {
             throw Reading.problem(file, e).raise(e);
@@ -190,10 +191,10 @@ public final class Formats implements ContentReader {
         if (!type.isModel()) {
             throw new Problem(
                             file.toString(),
-                            Phrase.of(
+                            Phrase.kept(
                                     "format.the-file-is-really-data",
                                     type.extension().toUpperCase(java.util.Locale.ROOT)),
-                            Phrase.of("format.give-it-the-ending", type.extension()))
+                            Phrase.kept("format.give-it-the-ending", type.extension()))
                     .raise();
         }
         return type;
@@ -248,7 +249,7 @@ public final class Formats implements ContentReader {
                 ColourChunks.of(head, type);
                 return Remarks.NONE;
             } catch (IOException e) {
-                return new Remarks(List.of("colour profile, which is broken"), List.of());
+                return new Remarks(List.of(Phrase.kept("format.colour-profile-which-is-broken")), List.of());
             }
         });
     }

@@ -76,7 +76,7 @@ final class GltfAccessors {
             for (int i = 0; i < changes; i++) {
                 int target = integer(indices, i * size(indexType), indexType);
                 if (target < 0 || target >= count) {
-                    throw broken(index, Phrase.of("format.a-sparse-index-is-out"));
+                    throw broken(index, Phrase.kept("format.a-sparse-index-is-out"));
                 }
                 for (int c = 0; c < kept; c++) {
                     out[target * kept + c] = component(values, (i * components + c) * size(type), type, normalised);
@@ -134,7 +134,7 @@ final class GltfAccessors {
         if (stride < element
                 || offset < 0
                 || (count > 0 && offset + (count - 1L) * stride + element > data.capacity())) {
-            throw broken(index, Phrase.of("format.it-reaches-past-the-end"));
+            throw broken(index, Phrase.kept("format.it-reaches-past-the-end"));
         }
         return new Layout(data, (int) offset, stride);
     }
@@ -143,7 +143,7 @@ final class GltfAccessors {
         ByteBuffer view = document.view(part.path("bufferView").asInt(-1));
         int offset = part.path("byteOffset").asInt();
         if (count < 0 || offset < 0 || offset + (long) count * size > view.capacity()) {
-            throw Problem.of(document.file, Phrase.of("format.a-sparse-accessor-reaches-past"))
+            throw Problem.of(document.file, Phrase.kept("format.a-sparse-accessor-reaches-past"))
                     .raise();
         }
         return view.slice(offset, count * size).order(view.order());
@@ -152,7 +152,7 @@ final class GltfAccessors {
     private JsonNode accessor(int index) throws ProblemException {
         JsonNode accessor = document.json.path("accessors").path(index);
         if (index < 0 || accessor.isMissingNode()) {
-            throw broken(index, Phrase.of("format.it-does-not-exist"));
+            throw broken(index, Phrase.kept("format.it-does-not-exist"));
         }
         return accessor;
     }
@@ -162,7 +162,7 @@ final class GltfAccessors {
         // zeros need no bytes (glTF 2.0, 3.6.2.3): how many there may be follows from what else the file holds
         long most = accessor.has("bufferView") ? MOST_COUNT : Math.max(FEW, document.bufferBytes());
         if (count < 0 || count > Math.min(most, MOST_COUNT)) {
-            throw broken(index, Phrase.of("format.its-count-of-is-impossible", count));
+            throw broken(index, Phrase.kept("format.its-count-of-is-impossible", count));
         }
         return (int) count;
     }
@@ -170,13 +170,13 @@ final class GltfAccessors {
     private void spend(long values) throws ProblemException {
         spent += values;
         if (spent > MOST_VALUES) {
-            throw Problem.of(document.file, Phrase.of("format.its-counts-stand-for-more", MOST_VALUES))
+            throw Problem.of(document.file, Phrase.kept("format.its-counts-stand-for-more", MOST_VALUES))
                     .raise();
         }
     }
 
     private ProblemException broken(int index, String cause) {
-        return Problem.of(document.file, Phrase.of("format.accessor-is-broken", index, cause))
+        return Problem.of(document.file, Phrase.kept("format.accessor-is-broken", index, cause))
                 .raise();
     }
 
@@ -189,7 +189,7 @@ final class GltfAccessors {
             case "MAT3" -> 9;
             case "MAT4" -> 16;
             default ->
-                throw Problem.of(document.file, Phrase.of("format.an-accessor-has-the-unknown", type))
+                throw Problem.of(document.file, Phrase.kept("format.an-accessor-has-the-unknown", type))
                         .raise();
         };
     }
@@ -200,7 +200,7 @@ final class GltfAccessors {
             case SHORT, UNSIGNED_SHORT -> 2;
             case UNSIGNED_INT, FLOAT -> 4;
             default ->
-                throw Problem.of(document.file, Phrase.of("format.an-accessor-has-the-unknown-component", type))
+                throw Problem.of(document.file, Phrase.kept("format.an-accessor-has-the-unknown-component", type))
                         .raise();
         };
     }

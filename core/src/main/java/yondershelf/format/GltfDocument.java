@@ -50,7 +50,7 @@ final class GltfDocument {
             throw Reading.problem(file, e).raise(e);
         }
         if (bytes.length == 0) {
-            throw Problem.of(file, Phrase.of("format.the-file-is-empty")).raise();
+            throw Problem.of(file, Phrase.kept("format.the-file-is-empty")).raise();
         }
         try {
             ByteBuffer buffer = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
@@ -59,16 +59,16 @@ final class GltfDocument {
             }
             JsonNode json = JSON.readTree(bytes);
             if (json == null || !json.isObject() || !json.has("asset")) {
-                throw Problem.of(file, Phrase.of("format.this-is-not-a-gltf")).raise();
+                throw Problem.of(file, Phrase.kept("format.this-is-not-a-gltf")).raise();
             }
             String version = json.path("asset").path("version").asText("");
             if (version.startsWith("1") || version.startsWith("0")) {
-                throw Problem.of(file, Phrase.of("format.it-is-gltf-version-only", version))
+                throw Problem.of(file, Phrase.kept("format.it-is-gltf-version-only", version))
                         .raise();
             }
             return new GltfDocument(file, json, null, reach);
         } catch (IOException e) {
-            throw Problem.of(file, Phrase.of("format.its-json-is-broken", Reading.firstLine(e)))
+            throw Problem.of(file, Phrase.kept("format.its-json-is-broken", Reading.firstLine(e)))
                     .raise(e);
         }
     }
@@ -77,12 +77,12 @@ final class GltfDocument {
             throws IOException, ProblemException {
         int version = buffer.getInt(4);
         if (version != 2) {
-            throw Problem.of(file, Phrase.of("format.it-is-gltf-version-only", version))
+            throw Problem.of(file, Phrase.kept("format.it-is-gltf-version-only", version))
                     .raise();
         }
         long declared = Integer.toUnsignedLong(buffer.getInt(8));
         if (declared > buffer.capacity()) {
-            throw Problem.of(file, Phrase.of("format.the-file-is-cut-short-of", buffer.capacity(), declared))
+            throw Problem.of(file, Phrase.kept("format.the-file-is-cut-short-of", buffer.capacity(), declared))
                     .raise();
         }
         JsonNode json = null;
@@ -92,7 +92,7 @@ final class GltfDocument {
             int length = buffer.getInt(at);
             int type = buffer.getInt(at + 4);
             if (length < 0 || at + 8L + length > buffer.capacity()) {
-                throw Problem.of(file, Phrase.of("format.the-file-is-cut-short-inside"))
+                throw Problem.of(file, Phrase.kept("format.the-file-is-cut-short-inside"))
                         .raise();
             }
             if (type == CHUNK_JSON && json == null) {
@@ -103,7 +103,7 @@ final class GltfDocument {
             at += 8 + length;
         }
         if (json == null || !json.isObject()) {
-            throw Problem.of(file, Phrase.of("format.it-has-no-json-chunk")).raise();
+            throw Problem.of(file, Phrase.kept("format.it-has-no-json-chunk")).raise();
         }
         return new GltfDocument(file, json, binary, reach);
     }
@@ -117,7 +117,7 @@ final class GltfDocument {
                 return ByteBuffer.allocate(0);
             }
             if (binary == null) {
-                throw Problem.of(file, Phrase.of("format.buffer-is-not-in-the", index))
+                throw Problem.of(file, Phrase.kept("format.buffer-is-not-in-the", index))
                         .raise();
             }
             data = binary;
@@ -125,7 +125,7 @@ final class GltfDocument {
             data = ByteBuffer.wrap(bytesOf(uri)).order(ByteOrder.LITTLE_ENDIAN);
         }
         if (data.capacity() < length) {
-            throw Problem.of(file, Phrase.of("format.buffer-is-cut-short-of", index, data.capacity(), length))
+            throw Problem.of(file, Phrase.kept("format.buffer-is-cut-short-of", index, data.capacity(), length))
                     .raise();
         }
         return data;
@@ -137,15 +137,15 @@ final class GltfDocument {
         }
         String refusal = reach.refusal(file, uri);
         if (!refusal.isEmpty()) {
-            throw Problem.of(file, Phrase.of("format.the-file-that-holds-its", uri, refusal))
+            throw Problem.of(file, Phrase.kept("format.the-file-that-holds-its", uri, refusal))
                     .raise();
         }
         Path target = reach.follow(file, uri).open();
         if (target == null || !Files.isRegularFile(target)) {
             throw new Problem(
                             file.toString(),
-                            Phrase.of("format.the-file-that-holds-its-geometry", uri),
-                            Phrase.of("format.put-it-back-beside-the"))
+                            Phrase.kept("format.the-file-that-holds-its-geometry", uri),
+                            Phrase.kept("format.put-it-back-beside-the"))
                     .raise();
         }
         try {
@@ -163,7 +163,8 @@ final class GltfDocument {
             }
             return Base64.getDecoder().decode(uri.substring(comma + 1));
         } catch (IllegalArgumentException e) {
-            throw Problem.of(file, Phrase.of("format.an-embedded-data-uri-is")).raise(e);
+            throw Problem.of(file, Phrase.kept("format.an-embedded-data-uri-is"))
+                    .raise(e);
         }
     }
 
@@ -176,7 +177,7 @@ final class GltfDocument {
     ByteBuffer view(int index) throws ProblemException {
         JsonNode view = json.path("bufferViews").path(index);
         if (view.isMissingNode()) {
-            throw Problem.of(file, Phrase.of("format.buffer-view-does-not-exist", index))
+            throw Problem.of(file, Phrase.kept("format.buffer-view-does-not-exist", index))
                     .raise();
         }
         JsonNode packed = GltfMeshopt.of(view);
@@ -196,12 +197,12 @@ final class GltfDocument {
         long offset = view.path("byteOffset").asLong();
         long length = view.path("byteLength").asLong();
         if (buffer < 0 || buffer >= buffers.size()) {
-            throw Problem.of(file, Phrase.of("format.buffer-view-names-no-buffer", index))
+            throw Problem.of(file, Phrase.kept("format.buffer-view-names-no-buffer", index))
                     .raise();
         }
         ByteBuffer data = buffers.get(buffer);
         if (offset < 0 || length < 0 || offset + length > data.capacity()) {
-            throw Problem.of(file, Phrase.of("format.buffer-view-reaches-past-the", index))
+            throw Problem.of(file, Phrase.kept("format.buffer-view-reaches-past-the", index))
                     .raise();
         }
         return data.slice((int) offset, (int) length).order(ByteOrder.LITTLE_ENDIAN);

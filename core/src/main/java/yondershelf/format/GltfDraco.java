@@ -70,7 +70,7 @@ final class GltfDraco {
         MemoryUtil.memFree(alone);
         try {
             if (scene == null || scene.mNumMeshes() != packed.size()) {
-                throw Problem.of(document.file, Phrase.of("format.its-compressed-geometry-cannot-be"))
+                throw Problem.of(document.file, Phrase.kept("format.its-compressed-geometry-cannot-be"))
                         .raise();
             }
             for (int i = 0; i < packed.size(); i++) {

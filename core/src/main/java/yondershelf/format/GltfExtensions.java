@@ -45,8 +45,8 @@ final class GltfExtensions {
             if (!KNOWN.contains(extension.asText())) {
                 throw new Problem(
                                 document.file.toString(),
-                                Phrase.of("format.it-cannot-be-shown-without", extension.asText()),
-                                Phrase.of("format.export-it-again-without-that"))
+                                Phrase.kept("format.it-cannot-be-shown-without", extension.asText()),
+                                Phrase.kept("format.export-it-again-without-that"))
                         .raise();
             }
         }

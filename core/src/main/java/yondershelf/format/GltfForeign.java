@@ -35,9 +35,18 @@ final class GltfForeign {
     static List<String> of(GltfDocument document) {
         JsonNode json = document.json;
         List<String> out = new ArrayList<>();
-        count(out, json.path("animations").size(), "animation");
-        count(out, json.path("skins").size(), "skin");
-        count(out, json.path("cameras").size(), "camera");
+        count(
+                out,
+                json.path("animations").size(),
+                Phrase.keptCount(json.path("animations").size(), "animation"));
+        count(
+                out,
+                json.path("skins").size(),
+                Phrase.keptCount(json.path("skins").size(), "skin"));
+        count(
+                out,
+                json.path("cameras").size(),
+                Phrase.keptCount(json.path("cameras").size(), "camera"));
         count(
                 out,
                 json.path("extensions")
@@ -45,7 +54,10 @@ final class GltfForeign {
                         .path("lights")
                         .size(),
                 "light");
-        count(out, Math.max(0, json.path("scenes").size() - 1), "further scene");
+        count(
+                out,
+                Math.max(0, json.path("scenes").size() - 1),
+                Phrase.keptCount(Math.max(0, json.path("scenes").size() - 1), "further scene"));
         int morphs = 0;
         int lines = 0;
         int secondUvs = 0;
@@ -60,27 +72,23 @@ final class GltfForeign {
                 secondUvs += !used && primitive.path("attributes").has("TEXCOORD_1") ? 1 : 0;
             }
         }
-        count(out, morphs, "morph target");
-        count(out, lines, "set of points or lines", "sets of points or lines");
-        count(out, secondUvs, "second set of UVs", "second sets of UVs");
+        count(out, morphs, Phrase.keptCount(morphs, "morph target"));
+        count(out, lines, Phrase.keptCount(lines, "set of points or lines"));
+        count(out, secondUvs, Phrase.keptCount(secondUvs, "second set of uvs"));
         TreeSet<String> extensions = new TreeSet<>();
         json.path("extensionsUsed").forEach(e -> extensions.add(e.asText()));
         extensions.removeAll(KEPT);
         extensions.remove("KHR_lights_punctual");
         if (!extensions.isEmpty()) {
-            out.add(Phrase.of("format.what-these-extensions-say", String.join(", ", extensions)));
+            out.add(Phrase.kept("format.what-these-extensions-say", String.join(", ", extensions)));
         }
         return out;
     }
 
-    /** Adds "2 cameras", and nothing for none. */
-    static void count(List<String> out, int n, String one) {
-        count(out, n, one, one + "s");
-    }
-
-    private static void count(List<String> out, int n, String one, String many) {
+    /** Adds how many there are, and nothing for none. */
+    static void count(List<String> out, long n, String counted) {
         if (n > 0) {
-            out.add(n + " " + (n == 1 ? one : many));
+            out.add(counted);
         }
     }
 }

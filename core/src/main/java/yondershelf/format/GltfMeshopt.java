@@ -94,7 +94,7 @@ final class GltfMeshopt {
     }
 
     private static ProblemException broken(Path file, int index) {
-        return Problem.of(file, Phrase.of("format.buffer-view-is-broken-its", index))
+        return Problem.of(file, Phrase.kept("format.buffer-view-is-broken-its", index))
                 .raise();
     }
 }

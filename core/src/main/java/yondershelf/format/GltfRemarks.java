@@ -30,17 +30,26 @@ final class GltfRemarks {
             }
         });
         if (anySpecularMap(json)) {
-            out.add(Phrase.of("format.map-of-specular-and-glossiness"));
+            out.add(Phrase.kept("format.map-of-specular-and-glossiness"));
         }
         int maps = otherUvs(json);
         if (maps > 0) {
-            out.add(maps == 1 ? Phrase.of("format.a-map-on-a-third") : Phrase.of("format.maps-on-a-third-set", maps));
+            out.add(
+                    maps == 1
+                            ? Phrase.kept("format.a-map-on-a-third")
+                            : Phrase.kept("format.maps-on-a-third-set", maps));
         }
         if (usesVariants(json)) {
-            out.add(Phrase.of("format.variants-of-materials"));
+            out.add(Phrase.kept("format.variants-of-materials"));
         }
-        GltfForeign.count(out, json.path("animations").size(), "animation");
-        GltfForeign.count(out, json.path("scenes").size() - 1, "further scene");
+        GltfForeign.count(
+                out,
+                json.path("animations").size(),
+                Phrase.keptCount(json.path("animations").size(), "animation"));
+        GltfForeign.count(
+                out,
+                json.path("scenes").size() - 1,
+                Phrase.keptCount(json.path("scenes").size() - 1, "further scene"));
         return new Remarks(out, List.of());
     }
 

@@ -34,14 +34,14 @@ final class KtxReader {
 
     static ContentReader.PictureSize measure(ImageSource source, byte[] head) throws ProblemException {
         if (head.length < HEADER) {
-            throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.the-file-is-cut-short"))
                     .raise();
         }
         ByteBuffer header = ByteBuffer.wrap(head).order(ByteOrder.LITTLE_ENDIAN);
         int faces = isCube(header) ? FACES : 1;
         int width = header.getInt(WIDTH_AT);
         if (width <= 0 || width > Integer.MAX_VALUE / FACES) {
-            throw Problem.of(source.shownName(), Phrase.of("format.its-size-is-zero"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.its-size-is-zero"))
                     .raise();
         }
         // a height of 0 says that the texture is a line
@@ -64,10 +64,10 @@ final class KtxReader {
         ByteBuffer header = ByteBuffer.wrap(head).order(ByteOrder.LITTLE_ENDIAN);
         List<String> out = new ArrayList<>();
         if (header.getInt(DEPTH_AT) > 1) {
-            out.add(Phrase.of("format.all-of-its-layers-but-the-first", header.getInt(DEPTH_AT)));
+            out.add(Phrase.kept("format.all-of-its-layers-but-the-first", header.getInt(DEPTH_AT)));
         }
         if (header.getInt(LAYERS_AT) > 1) {
-            out.add(Phrase.of("format.all-of-its-pictures-but-the-first", header.getInt(LAYERS_AT)));
+            out.add(Phrase.kept("format.all-of-its-pictures-but-the-first", header.getInt(LAYERS_AT)));
         }
         return out;
     }
@@ -94,7 +94,7 @@ final class KtxReader {
 
     private static void check(ImageSource source, int code) throws ProblemException {
         if (code != KTX.KTX_SUCCESS) {
-            throw Problem.of(source.shownName(), Phrase.of("format.the-picture-is-broken", KTX.ktxErrorString(code)))
+            throw Problem.of(source.shownName(), Phrase.kept("format.the-picture-is-broken", KTX.ktxErrorString(code)))
                     .raise();
         }
     }
@@ -130,13 +130,13 @@ final class KtxReader {
             if (length != wanted) {
                 throw new Problem(
                                 source.shownName(),
-                                Phrase.of("format.its-pixels-are-packed-in", texture.vkFormat()),
-                                Phrase.of("format.save-it-as-basis-universal"))
+                                Phrase.kept("format.its-pixels-are-packed-in", texture.vkFormat()),
+                                Phrase.kept("format.save-it-as-basis-universal"))
                         .raise();
             }
             ByteBuffer data = KTX.ktxTexture_GetData(ktxTexture.create(texture.address()));
             if (data == null || offset.get(0) + length > data.remaining()) {
-                throw Problem.of(source.shownName(), Phrase.of("format.the-file-is-cut-short"))
+                throw Problem.of(source.shownName(), Phrase.kept("format.the-file-is-cut-short"))
                         .raise();
             }
             byte[] pixels = new byte[(int) length];

@@ -168,7 +168,7 @@ final class MtlxGraph {
             }
             default -> {
                 if (!PASSED.contains(node.category())) {
-                    notShown.add(Phrase.of("format.a-node", node.category()));
+                    notShown.add(Phrase.kept("format.a-node", node.category()));
                 }
                 yield passed(node, scope, graph, depth);
             }
@@ -217,7 +217,7 @@ final class MtlxGraph {
                 && first.image().equals(third.image())
                 && first.image().as(green).equals(second.image());
         if (!same) {
-            notShown.add(Phrase.of("format.channels-of-several-pictures-put"));
+            notShown.add(Phrase.kept("format.channels-of-several-pictures-put"));
             return r;
         }
         Coding whole = green.equals(Coding.INVERTED) ? Coding.GREEN_DOWN : Coding.PLAIN;
@@ -231,7 +231,7 @@ final class MtlxGraph {
             return a == null ? b : a;
         }
         if (a.picture != null && b.picture != null) {
-            notShown.add(Phrase.of("format.a-product-of-two-pictures"));
+            notShown.add(Phrase.kept("format.a-product-of-two-pictures"));
             return a;
         }
         return a.picture == null ? b.times(a.factor) : a.times(b.factor);
@@ -244,7 +244,7 @@ final class MtlxGraph {
             said = outer == null ? said : outer;
         }
         if (said == null || said.get("value").isEmpty()) {
-            notShown.add(Phrase.of("format.a-picture-without-a-file"));
+            notShown.add(Phrase.kept("format.a-picture-without-a-file"));
             return input(node, "default", scope, graph, 0);
         }
         String prefix = graph == null ? "" : graph.get("fileprefix");
@@ -252,7 +252,7 @@ final class MtlxGraph {
         String reference = prefix + said.get("value");
         String space = said.get("colorspace").isEmpty() ? node.get("colorspace") : said.get("colorspace");
         if (space.startsWith("lin_") && node.get("type").startsWith("color")) {
-            notShown.add(Phrase.of("format.a-colour-map-said-to"));
+            notShown.add(Phrase.kept("format.a-colour-map-said-to"));
         }
         MtlxPlace place = new MtlxPlace();
         if (node.category().equals("tiledimage")) {
@@ -292,7 +292,7 @@ final class MtlxGraph {
                 place.tile(by[0], by.length > 1 ? by[1] : by[0], 0, 0);
             }
             case "texcoord" -> place.set((int) numbers(from, "index", scope, graph, 0)[0]);
-            default -> notShown.add(Phrase.of("format.a-place-of-a-picture", from.category()));
+            default -> notShown.add(Phrase.kept("format.a-place-of-a-picture", from.category()));
         }
     }
 
@@ -348,7 +348,7 @@ final class MtlxGraph {
                     out[row] = Math.max(0, sum);
                 }
             }
-            default -> notShown.add(Phrase.of("format.colours-in-the-space", space));
+            default -> notShown.add(Phrase.kept("format.colours-in-the-space", space));
         }
         return Arrays.copyOf(out, out.length);
     }

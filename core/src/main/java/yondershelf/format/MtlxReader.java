@@ -56,15 +56,17 @@ final class MtlxReader {
             throw new Problem(
                             file.toString(),
                             notShown.isEmpty()
-                                    ? Phrase.of("format.there-is-no-material-in")
-                                    : Phrase.of("format.there-is-no-material-in-it", String.join(", ", notShown)),
-                            Phrase.of("format.export-it-as-standard-surface"))
+                                    ? Phrase.kept("format.there-is-no-material-in")
+                                    : Phrase.kept("format.there-is-no-material-in-it", String.join(", ", notShown)),
+                            Phrase.kept("format.export-it-as-standard-surface"))
                     .raise();
         }
         if (materials.size() > 1) {
             int more = materials.size() - 1;
             notShown.add(
-                    more == 1 ? Phrase.of("format.1-further-material") : Phrase.of("format.further-materials", more));
+                    more == 1
+                            ? Phrase.kept("format.1-further-material")
+                            : Phrase.kept("format.further-materials", more));
         }
         return new MaterialFile(materials, new Remarks(List.copyOf(notShown), List.of()));
     }
@@ -83,7 +85,7 @@ final class MtlxReader {
         MtlxGraph graph = new MtlxGraph(root, file, reach);
         Material material = MtlxSurfaces.material(shader, name, graph);
         if (material == null) {
-            notShown.add(Phrase.of("format.a-surface", shader.category()));
+            notShown.add(Phrase.kept("format.a-surface", shader.category()));
         } else {
             into.add(material);
             notShown.addAll(graph.notShown());
@@ -99,7 +101,8 @@ final class MtlxReader {
         try {
             Reading.requirePlain(file);
             if (Files.size(file) > MOST_BYTES) {
-                throw Problem.of(file, Phrase.of("format.it-is-larger-than-64")).raise();
+                throw Problem.of(file, Phrase.kept("format.it-is-larger-than-64"))
+                        .raise();
             }
             try (InputStream in = Files.newInputStream(file)) {
                 XMLStreamReader reader = xml.createXMLStreamReader(in);
@@ -111,7 +114,7 @@ final class MtlxReader {
                         open.pop();
                     }
                     if (open.size() > DEEPEST) {
-                        throw Problem.of(file, Phrase.of("format.the-file-is-broken-it"))
+                        throw Problem.of(file, Phrase.kept("format.the-file-is-broken-it"))
                                 .raise();
                     }
                 }
@@ -119,12 +122,12 @@ final class MtlxReader {
         } catch (IOException e) {
             throw Reading.problem(file, e).raise(e);
         } catch (XMLStreamException e) {
-            throw Problem.of(file, Phrase.of("format.the-file-is-broken", Reading.firstLine(e)))
+            throw Problem.of(file, Phrase.kept("format.the-file-is-broken", Reading.firstLine(e)))
                     .raise(e);
         }
         MtlxElement root = open.element().children().get(0);
         if (!root.category().equals("materialx")) {
-            throw Problem.of(file, Phrase.of("format.it-is-xml-but-not")).raise();
+            throw Problem.of(file, Phrase.kept("format.it-is-xml-but-not")).raise();
         }
         return root;
     }

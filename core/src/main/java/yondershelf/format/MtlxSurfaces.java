@@ -53,7 +53,7 @@ final class MtlxSurfaces {
             return;
         }
         if (role == null) {
-            graph.notShown().add(Phrase.of("format.a-map-for-a-number"));
+            graph.notShown().add(Phrase.kept("format.a-map-for-a-number"));
         } else {
             maps.put(role, found.picture(), found.channel());
         }
@@ -82,7 +82,7 @@ final class MtlxSurfaces {
         double[] opacity = colour("opacity", Role.OPACITY, 1, 1, 1);
         double[] glow = times(colour("emission_color", Role.EMISSIVE, 1, 1, 1), number("emission", null, 0));
         double normal = normal("normal", Role.NORMAL);
-        nameWhen(number("subsurface", null, 0), Phrase.of("format.light-scattered-below-the-surface"));
+        nameWhen(number("subsurface", null, 0), Phrase.kept("format.light-scattered-below-the-surface"));
         double clear = number("transmission", Role.TRANSMISSION, 0);
         double depth = number("transmission_depth", null, 0);
         double[] tint = colour("transmission_color", null, 1, 1, 1);
@@ -114,7 +114,7 @@ final class MtlxSurfaces {
         double[] glow =
                 times(colour("emission_color", Role.EMISSIVE, 1, 1, 1), number("emission_luminance", null, 0) / 1000);
         double normal = normal("geometry_normal", Role.NORMAL);
-        nameWhen(number("subsurface_weight", null, 0), Phrase.of("format.light-scattered-below-the-surface"));
+        nameWhen(number("subsurface_weight", null, 0), Phrase.kept("format.light-scattered-below-the-surface"));
         double clear = number("transmission_weight", Role.TRANSMISSION, 0);
         double depth = number("transmission_depth", null, 0);
         double[] tint = colour("transmission_color", null, 1, 1, 1);
@@ -187,7 +187,7 @@ final class MtlxSurfaces {
         double[] glow = colour("emissiveColor", Role.EMISSIVE, 0, 0, 0);
         double normal = normal("normal", Role.NORMAL);
         number("occlusion", Role.OCCLUSION, 1);
-        nameWhen(number("useSpecularWorkflow", null, 0), Phrase.of("format.a-colour-of-the-reflection"));
+        nameWhen(number("useSpecularWorkflow", null, 0), Phrase.kept("format.a-colour-of-the-reflection"));
         Layers layers = new Layers(
                 number("ior", null, Layers.USUAL_IOR),
                 null,

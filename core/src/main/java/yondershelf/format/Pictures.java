@@ -67,7 +67,7 @@ final class Pictures {
             Reading.requirePlain(file);
             byte[] read = fetch.from(file);
             if (read.length == 0) {
-                throw Problem.of(file, Phrase.of("format.the-file-is-empty")).raise();
+                throw Problem.of(file, Phrase.kept("format.the-file-is-empty")).raise();
             }
             return read;
         } catch (IOException | OutOfMemoryError e) {
@@ -78,7 +78,7 @@ final class Pictures {
     private static Path fileOf(ImageSource source) throws ProblemException {
         Path file = source.file();
         if (file == null) {
-            throw Problem.of(source.reference(), Phrase.of("format.the-reference-leads-nowhere"))
+            throw Problem.of(source.reference(), Phrase.kept("format.the-reference-leads-nowhere"))
                     .raise();
         }
         return file;
@@ -89,7 +89,7 @@ final class Pictures {
         FileType told = FileType.byContent(bytes).orElse(null);
         FileType type = told != null ? told : named;
         if (type == null || !type.isPicture()) {
-            throw Problem.of(source.shownName(), Phrase.of("format.this-is-not-a-picture"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.this-is-not-a-picture"))
                     .raise();
         }
         return type;
@@ -198,7 +198,7 @@ final class Pictures {
         if (e instanceof NoSuchFileException) {
             return Reading.problem(source.shownName(), e).raise(e);
         }
-        return Problem.of(source.shownName(), Phrase.of("format.the-picture-is-broken", Reading.firstLine(e)))
+        return Problem.of(source.shownName(), Phrase.kept("format.the-picture-is-broken", Reading.firstLine(e)))
                 .raise(e);
     }
 
@@ -209,7 +209,7 @@ final class Pictures {
     private static <T> T withReader(ImageSource source, FileType type, Use<T> use) throws ProblemException {
         Iterator<ImageReader> readers = ImageIO.getImageReadersBySuffix(type.extension());
         if (!readers.hasNext()) {
-            throw Problem.of(source.shownName(), Phrase.of("format.no-reader-for-pictures-is", type))
+            throw Problem.of(source.shownName(), Phrase.kept("format.no-reader-for-pictures-is", type))
                     .raise();
         }
         ImageReader reader = readers.next();
@@ -227,8 +227,8 @@ final class Pictures {
         if (width <= 0 || height <= 0 || width * height > MOST_PIXELS) {
             throw new Problem(
                             source.shownName(),
-                            Phrase.of("format.its-size-of-x-pixels", width, height),
-                            Phrase.of("format.scale-it-down-below-million", MOST_PIXELS >> 20))
+                            Phrase.kept("format.its-size-of-x-pixels", width, height),
+                            Phrase.kept("format.scale-it-down-below-million", MOST_PIXELS >> 20))
                     .raise();
         }
     }

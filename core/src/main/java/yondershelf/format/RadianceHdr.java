@@ -37,7 +37,7 @@ final class RadianceHdr {
         RadianceHdr reader = new RadianceHdr(name, bytes);
         reader.header();
         if ((long) reader.width * reader.height > Pictures.MOST_PIXELS / 4) {
-            throw Problem.of(name, Phrase.of("format.its-size-of-x-pixels", reader.width, reader.height))
+            throw Problem.of(name, Phrase.kept("format.its-size-of-x-pixels", reader.width, reader.height))
                     .raise();
         }
         return reader.pixels();
@@ -46,7 +46,7 @@ final class RadianceHdr {
     private void header() throws ProblemException {
         String line = line();
         if (!line.startsWith("#?")) {
-            throw Problem.of(name, Phrase.of("format.this-is-not-a-radiance")).raise();
+            throw Problem.of(name, Phrase.kept("format.this-is-not-a-radiance")).raise();
         }
         while (true) {
             line = line();
@@ -57,30 +57,30 @@ final class RadianceHdr {
                 String format = line.substring(7).strip();
                 xyze = format.equals("32-bit_rle_xyze");
                 if (!xyze && !format.equals("32-bit_rle_rgbe")) {
-                    throw Problem.of(name, Phrase.of("format.the-radiance-format-is-unknown", format))
+                    throw Problem.of(name, Phrase.kept("format.the-radiance-format-is-unknown", format))
                             .raise();
                 }
             } else if (line.startsWith("EXPOSURE=")) {
                 try {
                     exposure *= Double.parseDouble(line.substring(9).strip());
                 } catch (NumberFormatException e) {
-                    throw Problem.of(name, Phrase.of("format.its-exposure-is-not-a"))
+                    throw Problem.of(name, Phrase.kept("format.its-exposure-is-not-a"))
                             .raise(e);
                 }
             }
         }
         String[] size = line().strip().split("\\s+");
         if (size.length != 4 || !size[0].endsWith("Y") || !size[2].endsWith("X")) {
-            throw Problem.of(name, Phrase.of("format.its-rows-run-in-an")).raise();
+            throw Problem.of(name, Phrase.kept("format.its-rows-run-in-an")).raise();
         }
         try {
             height = Integer.parseInt(size[1]);
             width = Integer.parseInt(size[3]);
         } catch (NumberFormatException e) {
-            throw Problem.of(name, Phrase.of("format.its-size-is-not-a")).raise(e);
+            throw Problem.of(name, Phrase.kept("format.its-size-is-not-a")).raise(e);
         }
         if (width <= 0 || height <= 0) {
-            throw Problem.of(name, Phrase.of("format.its-size-is-zero")).raise();
+            throw Problem.of(name, Phrase.kept("format.its-size-is-zero")).raise();
         }
         flipY = size[0].startsWith("+");
         flipX = size[2].startsWith("-");
@@ -92,7 +92,8 @@ final class RadianceHdr {
             at++;
         }
         if (at >= in.length) {
-            throw Problem.of(name, Phrase.of("format.the-file-is-cut-short-in")).raise();
+            throw Problem.of(name, Phrase.kept("format.the-file-is-cut-short-in"))
+                    .raise();
         }
         String line = new String(in, start, at - start, StandardCharsets.ISO_8859_1);
         at++;
@@ -155,7 +156,8 @@ final class RadianceHdr {
                 boolean run = count > 128;
                 count = run ? count - 128 : count;
                 if (count == 0 || x + count > width) {
-                    throw Problem.of(name, Phrase.of("format.row-is-broken", y)).raise();
+                    throw Problem.of(name, Phrase.kept("format.row-is-broken", y))
+                            .raise();
                 }
                 need(run ? 1 : count, y);
                 for (int i = 0; i < count; i++) {
@@ -175,7 +177,8 @@ final class RadianceHdr {
             if (in[at] == 1 && in[at + 1] == 1 && in[at + 2] == 1 && x > 0) {
                 long count = (long) (in[at + 3] & 0xff) << shift;
                 if (x + count > width) {
-                    throw Problem.of(name, Phrase.of("format.row-is-broken", y)).raise();
+                    throw Problem.of(name, Phrase.kept("format.row-is-broken", y))
+                            .raise();
                 }
                 for (int i = 0; i < count; i++, x++) {
                     System.arraycopy(row, (x - 1) * 4, row, x * 4, 4);
@@ -192,7 +195,7 @@ final class RadianceHdr {
 
     private void need(int bytes, int y) throws ProblemException {
         if (at + bytes > in.length) {
-            throw Problem.of(name, Phrase.of("format.the-file-is-cut-short-of-rows", y, height))
+            throw Problem.of(name, Phrase.kept("format.the-file-is-cut-short-of-rows", y, height))
                     .raise();
         }
     }

@@ -251,9 +251,9 @@ public final class Reach {
     public String refusal(Path from, String reference) {
         return switch (follow(from, reference).verdict()) {
             case WITHIN -> "";
-            case OUTSIDE -> Phrase.of("format.it-lies-outside-the-library");
-            case NETWORK -> Phrase.of("format.it-lies-on-another-machine");
-            case NOWHERE -> Phrase.of("format.its-path-belongs-to-another");
+            case OUTSIDE -> Phrase.kept("format.it-lies-outside-the-library");
+            case NETWORK -> Phrase.kept("format.it-lies-on-another-machine");
+            case NOWHERE -> Phrase.kept("format.its-path-belongs-to-another");
         };
     }
 }

@@ -23,22 +23,22 @@ final class Reading {
         if (e instanceof NoSuchFileException || e instanceof FileNotFoundException) {
             return new Problem(
                     file.toString(),
-                    Phrase.of("format.the-file-is-not-there"),
-                    Phrase.of("format.connect-its-drive-then-try"));
+                    Phrase.kept("format.the-file-is-not-there"),
+                    Phrase.kept("format.connect-its-drive-then-try"));
         }
         if (e instanceof AccessDeniedException) {
             return new Problem(
                     file.toString(),
-                    Phrase.of("format.there-is-no-permission-to"),
-                    Phrase.of("format.change-the-file-s-permissions"));
+                    Phrase.kept("format.there-is-no-permission-to"),
+                    Phrase.kept("format.change-the-file-s-permissions"));
         }
         if (e instanceof OutOfMemoryError) {
-            return Problem.of(file, Phrase.of("format.it-needs-more-memory-than"));
+            return Problem.of(file, Phrase.kept("format.it-needs-more-memory-than"));
         }
         if (e instanceof FileSystemException fs && fs.getReason() != null) {
-            return Problem.of(file, Phrase.of("format.the-system-cannot-read-it", fs.getReason()));
+            return Problem.of(file, Phrase.kept("format.the-system-cannot-read-it", fs.getReason()));
         }
-        return Problem.of(file, Phrase.of("format.it-cannot-be-read", firstLine(e)));
+        return Problem.of(file, Phrase.kept("format.it-cannot-be-read", firstLine(e)));
     }
 
     static String firstLine(Throwable e) {
@@ -55,10 +55,10 @@ final class Reading {
                 || e instanceof java.nio.BufferUnderflowException
                 || e instanceof LinkageError;
         if (inside) {
-            return Phrase.of("format.it-does-not-hold-what-its-format-asks-for");
+            return Phrase.kept("format.it-does-not-hold-what-its-format-asks-for");
         }
         if (message == null || message.isBlank()) {
-            return Phrase.of("format.it-does-not-hold-what-its-format-asks-for");
+            return Phrase.kept("format.it-does-not-hold-what-its-format-asks-for");
         }
         int end = message.indexOf('\n');
         String line = end < 0 ? message : message.substring(0, end);
@@ -95,12 +95,12 @@ final class Reading {
             }
         }
         if (broken > 0) {
-            throw Problem.of(file, Phrase.of("format.of-vertices-have-positions-that", broken, vertices))
+            throw Problem.of(file, Phrase.kept("format.of-vertices-have-positions-that", broken, vertices))
                     .raise();
         }
         for (int index : indices) {
             if (index < 0 || index >= vertices) {
-                throw Problem.of(file, Phrase.of("format.a-triangle-points-at-vertex", index, vertices))
+                throw Problem.of(file, Phrase.kept("format.a-triangle-points-at-vertex", index, vertices))
                         .raise();
             }
         }
@@ -119,7 +119,7 @@ final class Reading {
 
     static void requirePlain(Path file) throws IOException {
         if (Files.exists(file) && !Files.isRegularFile(file)) {
-            throw new FileSystemException(file.toString(), null, Phrase.of("format.it-is-no-plain-file"));
+            throw new FileSystemException(file.toString(), null, Phrase.kept("format.it-is-no-plain-file"));
         }
     }
 }

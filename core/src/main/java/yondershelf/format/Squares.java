@@ -147,7 +147,7 @@ public record Squares(int columns, int rows, List<Square> all) {
             out.put(square, picture);
         }
         if (out == null) {
-            throw Problem.of(source.shownName(), Phrase.of("format.none-of-its-squares-is"))
+            throw Problem.of(source.shownName(), Phrase.kept("format.none-of-its-squares-is"))
                     .raise();
         }
         return out.picture();

@@ -20,7 +20,7 @@ final class ToldSpace {
     static Model of(Model model, Space told) {
         Transform change = Transform.IDENTITY;
         List<String> left = new ArrayList<>();
-        for (String assumed : model.remarks().assumed()) {
+        for (String assumed : model.remarks().keptAssumed()) {
             Optional<LengthUnit> was = LengthUnit.of(assumed);
             Optional<LengthUnit> is = LengthUnit.of(told.units());
             if (was.isPresent() && is.isPresent()) {
@@ -32,7 +32,7 @@ final class ToldSpace {
                 left.add(assumed);
             }
         }
-        if (left.size() == model.remarks().assumed().size()) {
+        if (left.size() == model.remarks().keptAssumed().size()) {
             return model;
         }
         List<Node> nodes = new ArrayList<>(model.nodes());
@@ -46,7 +46,7 @@ final class ToldSpace {
                 nodes,
                 model.roots(),
                 model.materials(),
-                new Remarks(model.remarks().notShown(), left),
+                new Remarks(model.remarks().keptNotShown(), left),
                 model.staging().after(change));
     }
 

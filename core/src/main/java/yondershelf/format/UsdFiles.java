@@ -57,7 +57,7 @@ final class UsdFiles {
                     byte[] bytes = in.readNBytes((int) Math.min(Integer.MAX_VALUE - HEAD, MOST_BYTES - whole + 1));
                     whole += bytes.length;
                     if (whole > MOST_BYTES) {
-                        throw Problem.of(file, Phrase.of("format.what-is-packed-in-it"))
+                        throw Problem.of(file, Phrase.kept("format.what-is-packed-in-it"))
                                 .raise();
                     }
                     into.put(entry.getName(), bytes);
@@ -67,7 +67,7 @@ final class UsdFiles {
             throw Reading.problem(file, e).raise(e);
         }
         if (first == null) {
-            throw Problem.of(file, Phrase.of("format.there-is-no-scene-in")).raise();
+            throw Problem.of(file, Phrase.kept("format.there-is-no-scene-in")).raise();
         }
         return first;
     }
@@ -110,7 +110,7 @@ final class UsdFiles {
             throw binary(file);
         }
         if (!UsdText.isOne(bytes)) {
-            throw Problem.of(file, Phrase.of("format.a-layer-of-it-does")).raise();
+            throw Problem.of(file, Phrase.kept("format.a-layer-of-it-does")).raise();
         }
         return bytes;
     }
@@ -119,8 +119,8 @@ final class UsdFiles {
     static ProblemException binary(Path file) {
         return new Problem(
                         file.toString(),
-                        Phrase.of("format.it-holds-usd-in-its"),
-                        Phrase.of("format.export-it-as-usda-text"))
+                        Phrase.kept("format.it-holds-usd-in-its"),
+                        Phrase.kept("format.export-it-as-usda-text"))
                 .raise();
     }
 
@@ -129,7 +129,7 @@ final class UsdFiles {
             if (entries != null) {
                 byte[] bytes = entries.get(name);
                 if (bytes == null) {
-                    throw Problem.of(file, Phrase.of("format.is-not-in-the-package", name))
+                    throw Problem.of(file, Phrase.kept("format.is-not-in-the-package", name))
                             .raise();
                 }
                 return bytes;

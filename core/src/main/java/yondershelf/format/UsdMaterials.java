@@ -90,7 +90,7 @@ final class UsdMaterials {
         UsdPrim prim = stage.at(path);
         Source surface = prim == null ? null : follow(prim.property(SURFACE).targets(), 0);
         if (surface == null || !surface.shader.value("info:id").word("").equals("UsdPreviewSurface")) {
-            notShown.add(Phrase.of("format.a-material-of-another-kind"));
+            notShown.add(Phrase.kept("format.a-material-of-another-kind"));
             return Material.plain(name, 0.8, 0.8, 0.8, 0, 0.6);
         }
         return new Reader(surface.shader, names).material(name);
@@ -178,7 +178,7 @@ final class UsdMaterials {
             double coat = number("clearcoat", Role.CLEARCOAT, 0);
             double coatRough = number("clearcoatRoughness", Role.CLEARCOAT_ROUGHNESS, 0.01);
             if (value(shader, "inputs:useSpecularWorkflow").number(0) == 1) {
-                notShown.add(Phrase.of("format.a-colour-of-the-reflection"));
+                notShown.add(Phrase.kept("format.a-colour-of-the-reflection"));
             }
             return new Layers(
                     ior, null, null, coat > 0 ? new Layers.Clearcoat(coat, coatRough) : null, null, null, null, false);
@@ -219,7 +219,7 @@ final class UsdMaterials {
         private boolean picture(Source source, Role role) {
             UsdPrim texture = source.shader;
             if (!texture.value("info:id").word("").equals("UsdUVTexture")) {
-                notShown.add(Phrase.of("format.a-map-that-is-no"));
+                notShown.add(Phrase.kept("format.a-map-that-is-no"));
                 return false;
             }
             List<UsdValue.Reference> file = value(texture, "inputs:file").references();
@@ -227,13 +227,13 @@ final class UsdMaterials {
                 return false;
             }
             if (role != Role.NORMAL && biased(texture)) {
-                notShown.add(Phrase.of("format.a-shift-of-a-picture"));
+                notShown.add(Phrase.kept("format.a-shift-of-a-picture"));
             }
             Place place = new Place();
             place.follow(UsdMaterials.this.follow(texture.property("inputs:st").targets(), 0), 0);
             int set = set(place.primvar);
             if (set > 1) {
-                notShown.add(Phrase.of("format.a-map-on-a-third"));
+                notShown.add(Phrase.kept("format.a-map-on-a-third"));
                 return false;
             }
             maps.put(

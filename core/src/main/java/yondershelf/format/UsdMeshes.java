@@ -39,7 +39,7 @@ final class UsdMeshes {
         for (int i = 0; i < points.length; i++) {
             points[i] = (int) corners[i];
             if (points[i] < 0 || points[i] >= positions.length / 3) {
-                throw Problem.of(file, Phrase.of("format.a-face-points-at-vertex", points[i], positions.length / 3))
+                throw Problem.of(file, Phrase.kept("format.a-face-points-at-vertex", points[i], positions.length / 3))
                         .raise();
             }
         }
@@ -50,7 +50,7 @@ final class UsdMeshes {
             next += Math.max(0, (long) counts[i]);
         }
         if (next != points.length) {
-            throw Problem.of(file, Phrase.of("format.the-faces-of-a-mesh", next, points.length))
+            throw Problem.of(file, Phrase.kept("format.the-faces-of-a-mesh", next, points.length))
                     .raise();
         }
         this.leftHanded = prim.value("orientation").word("").equals("leftHanded");

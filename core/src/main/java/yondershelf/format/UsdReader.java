@@ -79,7 +79,7 @@ final class UsdReader {
             return -1;
         }
         if (nodes.size() > MOST_NODES) {
-            throw Problem.of(file, Phrase.of("format.it-stands-for-more-than", MOST_NODES))
+            throw Problem.of(file, Phrase.kept("format.it-stands-for-more-than", MOST_NODES))
                     .raise();
         }
         String binding = binding(prim, bound);
@@ -262,16 +262,17 @@ final class UsdReader {
 
     private Remarks remarks() {
         List<String> notShown = new ArrayList<>();
-        others.forEach((word, count) -> GltfForeign.count(notShown, count, word));
+        // words of the format itself, which has no others
+        others.forEach((word, count) -> notShown.add(count + " " + (count == 1 ? word : word + "s")));
         notShown.addAll(materials.notShown().stream().sorted().toList());
         int missing = stage.missing().size();
         if (missing > 0) {
             notShown.add(
                     missing == 1
-                            ? Phrase.of(
+                            ? Phrase.kept(
                                     "format.what-is-referred-to-in",
                                     stage.missing().get(0))
-                            : Phrase.of("format.references-to-what-is-not", missing));
+                            : Phrase.kept("format.references-to-what-is-not", missing));
         }
         return new Remarks(notShown, List.of());
     }

@@ -63,12 +63,12 @@ final class UsdStage {
 
     private void composeChildren(UsdPrim prim, String path, int depth) throws ProblemException {
         if (depth > DEEPEST) {
-            throw Problem.of(files.root(), Phrase.of("format.prims-are-nested-too-deeply"))
+            throw Problem.of(files.root(), Phrase.kept("format.prims-are-nested-too-deeply"))
                     .raise();
         }
         for (Map.Entry<String, UsdPrim> child : prim.children.entrySet()) {
             if (++prims > MOST_PRIMS) {
-                throw Problem.of(files.root(), Phrase.of("format.there-are-more-than-a"))
+                throw Problem.of(files.root(), Phrase.kept("format.there-are-more-than-a"))
                         .raise();
             }
             String at = path + "/" + child.getKey();

@@ -51,7 +51,7 @@ final class UsdText {
             reader.body(root, '\0', "");
             return root;
         } catch (IllegalArgumentException e) {
-            throw Problem.of(file, Phrase.of("format.line-of-the-scene-description", in.line(), e.getMessage()))
+            throw Problem.of(file, Phrase.kept("format.line-of-the-scene-description", in.line(), e.getMessage()))
                     .raise(e);
         }
     }

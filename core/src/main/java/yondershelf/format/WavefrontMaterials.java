@@ -82,7 +82,7 @@ final class WavefrontMaterials {
     /** True when it was read, now or before. Looking for a name costs the disk something, so that only so many are looked for. */
     private boolean once(String reference, Set<String> tried) {
         if (tried.size() >= MOST_LIBRARIES && !tried.contains(reference)) {
-            notShown.add(Phrase.of("format.further-libraries-of-materials", MOST_LIBRARIES));
+            notShown.add(Phrase.kept("format.further-libraries-of-materials", MOST_LIBRARIES));
             return false;
         }
         return reference.length() <= LONGEST_NAME && (tried.add(reference) ? library(reference) : true);

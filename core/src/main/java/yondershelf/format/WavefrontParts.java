@@ -101,7 +101,7 @@ final class WavefrontParts {
     private void check(int[] positions, int size) throws ProblemException {
         for (int i = 0; i < size; i++) {
             if (positions[i] >= vertices) {
-                throw Problem.of(file, Phrase.of("format.a-face-points-at-vertex", positions[i] + 1, vertices))
+                throw Problem.of(file, Phrase.kept("format.a-face-points-at-vertex", positions[i] + 1, vertices))
                         .raise();
             }
         }
@@ -114,7 +114,7 @@ final class WavefrontParts {
             if (out[i] >= there) {
                 if (out == numbers) {
                     out = numbers.clone();
-                    lacking.add(Phrase.of("format.without-that-faces-name-and", what));
+                    lacking.add(Phrase.kept("format.without-that-faces-name-and", what));
                 }
                 out[i] = NONE;
             }
@@ -299,7 +299,7 @@ final class WavefrontParts {
         int[] all = ends.toArray();
         for (int end : all) {
             if (end >= vertices) {
-                throw Problem.of(file, Phrase.of("format.a-line-points-at-vertex", end + 1, vertices))
+                throw Problem.of(file, Phrase.kept("format.a-line-points-at-vertex", end + 1, vertices))
                         .raise();
             }
         }

@@ -116,7 +116,7 @@ final class WavefrontPiece extends WavefrontTokens {
             String said = line();
             flat = said.equals("off") || said.equals("0");
         } else if (isWord("surf") || isWord("curv") || isWord("curv2")) {
-            notShown.add(Phrase.of("format.free-form-surface"));
+            notShown.add(Phrase.kept("format.free-form-surface"));
         }
     }
 

@@ -42,7 +42,7 @@ final class WavefrontReader {
         } catch (IOException e) {
             throw Reading.problem(file, e).raise(e);
         } catch (IllegalArgumentException e) {
-            throw Problem.of(file, Phrase.of("format.the-file-is-broken", Reading.firstLine(e)))
+            throw Problem.of(file, Phrase.kept("format.the-file-is-broken", Reading.firstLine(e)))
                     .raise(e);
         }
     }

@@ -56,6 +56,26 @@ public record Finding(
         }
     }
 
+    /** In the language that is spoken. */
+    @Override
+    public String summary() {
+        return said(summary);
+    }
+
+    /** In the language that is spoken. */
+    @Override
+    public String evidence() {
+        return said(evidence);
+    }
+
+    /** Of what cannot be read a reader says why, in the middle of a sentence; here it begins one. */
+    private String said(String kept) {
+        String words = Phrase.said(kept);
+        return code == Code.UNREADABLE && !words.isEmpty()
+                ? words.substring(0, 1).toUpperCase(Phrase.language()) + words.substring(1)
+                : words;
+    }
+
     /** How bad it is. */
     public enum Severity {
         /** The asset cannot be used as it is. */
@@ -91,9 +111,15 @@ public record Finding(
             this(sentence, source, changes, List.of());
         }
 
+        /** In the language that is spoken. */
+        @Override
+        public String sentence() {
+            return Phrase.said(sentence);
+        }
+
         /** Why it is only proposed, in one sentence; empty for one that is beyond doubt. */
         public String doubt() {
-            return doubts == null ? "" : String.join("; ", doubts);
+            return doubts == null ? "" : String.join("; ", Phrase.said(doubts));
         }
     }
 

@@ -64,12 +64,12 @@ final class MaterialLibraries {
                 Finding.Severity.ERROR,
                 asset.id(),
                 asset.path(),
-                Phrase.of("mend.its-materials-are-missing", name),
+                Phrase.kept("mend.its-materials-are-missing", name),
                 alike.isPresent()
-                        ? Phrase.of("mend.the-file-of-its-materials-is-written", name, alike.get())
-                        : Phrase.of("mend.the-file-of-its-materials-is-not", name),
+                        ? Phrase.kept("mend.the-file-of-its-materials-is-written", name, alike.get())
+                        : Phrase.kept("mend.the-file-of-its-materials-is-not", name),
                 alike.map(other -> new Finding.Remedy(
-                                Phrase.of("mend.name-it-as-it-is-written", other),
+                                Phrase.kept("mend.name-it-as-it-is-written", other),
                                 other,
                                 List.of(new Finding.Change(asset.path(), name, other))))
                         .orElse(null));

@@ -1,7 +1,10 @@
 package yondershelf.mend;
 
+import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
+import com.fasterxml.jackson.annotation.PropertyAccessor;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -38,7 +41,12 @@ public final class Mend {
     /** Verdicts by other rules do not count. */
     private static final String RULES = "3";
 
-    private static final ObjectMapper JSON = new ObjectMapper();
+    /** Findings as they are kept, not as they are said. */
+    private static final ObjectMapper JSON = JsonMapper.builder()
+            .visibility(PropertyAccessor.GETTER, Visibility.NONE)
+            .visibility(PropertyAccessor.FIELD, Visibility.ANY)
+            .build();
+
     private static final int KEEP_EVERY = 50;
 
     private final Library library;
@@ -97,7 +105,7 @@ public final class Mend {
         try {
             before = Files.readAllBytes(target);
         } catch (IOException e) {
-            throw Problem.of(change.path(), Phrase.of("mend.it-cannot-be-read-any"))
+            throw Problem.of(change.path(), Phrase.kept("mend.it-cannot-be-read-any"))
                     .raise(e);
         }
         FileType type = Rewriter.type(change.path());
@@ -107,7 +115,7 @@ public final class Mend {
             return;
         }
         if (bytes == null) {
-            throw Problem.of(change.path(), Phrase.of("mend.it-does-not-name-any", change.from()))
+            throw Problem.of(change.path(), Phrase.kept("mend.it-does-not-name-any", change.from()))
                     .raise();
         }
         acts.write(target, bytes);
@@ -175,7 +183,7 @@ public final class Mend {
                 try {
                     texts.add(JSON.writeValueAsString(finding));
                 } catch (JsonProcessingException e) {
-                    throw Problem.of(finding.path(), Phrase.of("mend.its-finding-cannot-be-kept"))
+                    throw Problem.of(finding.path(), Phrase.kept("mend.its-finding-cannot-be-kept"))
                             .raise(e);
                 }
             }
@@ -194,7 +202,7 @@ public final class Mend {
             unreadable(
                     asset,
                     asset.path(),
-                    Phrase.of("mend.it-cannot-be-checked", e.getClass().getSimpleName()));
+                    Phrase.kept("mend.it-cannot-be-checked", e.getClass().getSimpleName()));
         }
         return List.copyOf(findings);
     }
@@ -227,7 +235,7 @@ public final class Mend {
                         && file.path().toLowerCase(Locale.ROOT).endsWith(".usd");
                 if (named.isPresent() && real.isPresent() && named.get() != real.get() && !either) {
                     String ending = real.get().extension();
-                    String seen = Phrase.of(
+                    String seen = Phrase.kept(
                             "mend.the-ending-says-the-bytes",
                             named.get().extension().toUpperCase(Locale.ROOT),
                             ending.toUpperCase(Locale.ROOT));
@@ -241,14 +249,14 @@ public final class Mend {
                             null));
                 }
             } catch (IOException e) {
-                unreadable(asset, file.path(), Phrase.of("mend.it-is-not-there-any"));
+                unreadable(asset, file.path(), Phrase.kept("mend.it-is-not-there-any"));
             }
         }
     }
 
     private void unreadable(Asset asset, String path, String reason) {
-        String seen = reason.substring(0, 1).toUpperCase(Locale.ROOT) + reason.substring(1);
-        findings.add(new Finding(Finding.Code.UNREADABLE, Finding.Severity.ERROR, asset.id(), path, seen, seen, null));
+        findings.add(
+                new Finding(Finding.Code.UNREADABLE, Finding.Severity.ERROR, asset.id(), path, reason, reason, null));
     }
 
     private void checkPictures(Asset asset) {
@@ -256,7 +264,7 @@ public final class Mend {
             try {
                 verify(ImageSource.at(library.resolve(file.path())));
             } catch (ProblemException e) {
-                unreadable(asset, file.path(), e.problem().cause());
+                unreadable(asset, file.path(), e.problem().keptCause());
             }
         }
     }
@@ -292,7 +300,7 @@ public final class Mend {
         try {
             materials = dressed.materials();
         } catch (ProblemException e) {
-            unreadable(asset, asset.path(), e.problem().cause());
+            unreadable(asset, asset.path(), e.problem().keptCause());
             return;
         }
         Map<String, Boolean> seen = new HashMap<>();
@@ -307,7 +315,7 @@ public final class Mend {
     }
 
     private void checkMap(Asset asset, Material material, Role role, ImageSource image, TextureSearch search) {
-        String where = material.name() + ", " + role.title();
+        String where = material.name() + ", " + Phrase.keptName(role);
         if (!image.exists()) {
             TextureSearch.Candidate found = search.find(image.reference(), role, material.maps(), asset.path());
             Reach.Target target = reader.reach().follow(library.resolve(asset.path()), image.reference());
@@ -315,14 +323,14 @@ public final class Mend {
             String evidence = where + ": " + image.reference()
                     + (outside
                             ? ": " + reader.reach().refusal(library.resolve(asset.path()), image.reference())
-                            : Phrase.of("mend.is-not-where-the-model"));
+                            : Phrase.kept("mend.is-not-where-the-model"));
             if (outside) {
                 findings.add(new Finding(
                         Finding.Code.REFERENCE_OUTSIDE,
                         Finding.Severity.ERROR,
                         asset.id(),
                         asset.path(),
-                        Phrase.of("mend.lies-outside", where),
+                        Phrase.kept("mend.lies-outside", where),
                         evidence,
                         found == null ? null : remedy(asset, image, found)));
                 return;
@@ -332,7 +340,7 @@ public final class Mend {
                     Finding.Severity.ERROR,
                     asset.id(),
                     asset.path(),
-                    Phrase.of("mend.is-missing", where),
+                    Phrase.kept("mend.is-missing", where),
                     evidence,
                     found == null ? null : remedy(asset, image, found)));
             return;
@@ -345,8 +353,8 @@ public final class Mend {
                     Finding.Severity.WARNING,
                     asset.id(),
                     asset.path(),
-                    Phrase.of("mend.has-an-absolute-path", where),
-                    Phrase.of("mend.the-model-names-by-its", where, image.reference()),
+                    Phrase.kept("mend.has-an-absolute-path", where),
+                    Phrase.kept("mend.the-model-names-by-its", where, image.reference()),
                     found == null ? null : remedy(asset, image, found)));
             return;
         }
@@ -358,8 +366,8 @@ public final class Mend {
                     Finding.Severity.ERROR,
                     asset.id(),
                     asset.path(),
-                    Phrase.of("mend.cannot-be-read", where),
-                    where + ": " + image.reference() + ": " + e.problem().cause(),
+                    Phrase.kept("mend.cannot-be-read", where),
+                    where + ": " + image.reference() + ": " + e.problem().keptCause(),
                     null));
         }
     }
@@ -386,7 +394,7 @@ public final class Mend {
             }
             if (!changes.isEmpty()) {
                 return new Finding.Remedy(
-                        Phrase.of("mend.point-the-model-at", found.path(), found.why()),
+                        Phrase.kept("mend.point-the-model-at", found.path(), found.why()),
                         found.path(),
                         changes,
                         found.doubts());
@@ -395,7 +403,7 @@ public final class Mend {
             if (wanted != null && wanted.startsWith(library.root()) && !Files.exists(wanted)) {
                 String target = library.relative(wanted);
                 return new Finding.Remedy(
-                        Phrase.of("mend.copy-to-where-the-model", found.path(), target, found.why()),
+                        Phrase.kept("mend.copy-to-where-the-model", found.path(), target, found.why()),
                         found.path(),
                         List.of(new Finding.Change(target, "", found.path())),
                         found.doubts());

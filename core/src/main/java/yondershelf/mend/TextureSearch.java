@@ -92,12 +92,12 @@ final class TextureSearch {
                 .filter(path -> !path.equals(best.path) && !isSame(path, best.path))
                 .toList();
         if (!rivals.isEmpty()) {
-            out.add(Phrase.of("mend.there-are-others-of-its-name", String.join(", ", rivals)));
+            out.add(Phrase.kept("mend.there-are-others-of-its-name", String.join(", ", rivals)));
         }
         if (GenericName.isOne(name(reference))) {
-            out.add(Phrase.of("mend.many-things-have-pictures-called-so"));
+            out.add(Phrase.kept("mend.many-things-have-pictures-called-so"));
         }
-        owner(best.path, modelPath).ifPresent(other -> out.add(Phrase.of("mend.it-belongs-to-already", other)));
+        owner(best.path, modelPath).ifPresent(other -> out.add(Phrase.kept("mend.it-belongs-to-already", other)));
         return out;
     }
 
@@ -130,27 +130,27 @@ final class TextureSearch {
             Picture picture = reader.readPicture(ImageSource.at(file));
             String size = picture.width() + " x " + picture.height();
             if (role == Role.NORMAL && !looksLikeNormals(picture)) {
-                return new Candidate(path, -1, Phrase.of("mend.it-has-the-right-name"));
+                return new Candidate(path, -1, Phrase.kept("mend.it-has-the-right-name"));
             }
             int score = 10;
-            String why = Phrase.of("mend.same-name-a-sound-picture", size);
+            String why = Phrase.kept("mend.same-name-a-sound-picture", size);
             for (TextureUse use : siblings.values()) {
                 if (use.image().exists()) {
                     ContentReader.PictureSize sibling = reader.measure(use.image());
                     if (sibling.width() == picture.width() && sibling.height() == picture.height()) {
                         score += 5;
-                        why = Phrase.of("mend.same-name-and-like-the", size);
+                        why = Phrase.kept("mend.same-name-and-like-the", size);
                         break;
                     }
                 }
             }
             if (role == Role.NORMAL) {
-                why += Phrase.of("mend.holding-normals");
+                why += Phrase.kept("mend.holding-normals");
             }
             // of equals, the nearest in the tree of folders
             return new Candidate(path, score * 100 + shared(path, modelPath), why);
         } catch (ProblemException e) {
-            return new Candidate(path, -1, e.problem().cause());
+            return new Candidate(path, -1, e.problem().keptCause());
         }
     }
 

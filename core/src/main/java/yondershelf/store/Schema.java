@@ -5,7 +5,7 @@ import java.util.List;
 
 /** The tables. A store of another version is made anew: it is a cache. */
 final class Schema {
-    private static final int VERSION = 16;
+    private static final int VERSION = 17;
 
     /** Of facts, that they are of something that cannot be read. */
     static final String UNREADABLE = "instr(facts, '\"readable\":false') > 0";

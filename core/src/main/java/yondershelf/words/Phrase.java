@@ -89,10 +89,40 @@ public final class Phrase {
         return format.format(said);
     }
 
+    /**
+     * A phrase as it is kept, or handed on to be kept: {@link #said} says it in the language of the day. It may stand within other text, and as
+     * an argument of another phrase that is kept.
+     *
+     * @param key as of {@link #of}
+     * @param arguments likewise
+     */
+    public static String kept(String key, @Nullable Object... arguments) {
+        return KeptPhrase.of(key, arguments);
+    }
+
+    /** Text in which phrases are kept, in the language that is spoken; other text as it is. */
+    public static String said(String text) {
+        return KeptPhrase.isKept(text) ? KeptPhrase.said(text) : text;
+    }
+
+    /** Each of them likewise. */
+    public static List<String> said(List<String> texts) {
+        return texts.stream().map(Phrase::said).toList();
+    }
+
     /** The word on screen for a value, in the middle of a sentence: of {@code Kind.MODEL} what stands at {@code name.kind.model}. */
     public static String name(Enum<?> value) {
-        return of("name." + dashes(value.getDeclaringClass().getSimpleName()) + "."
-                + value.name().toLowerCase(Locale.ROOT).replace('_', '-'));
+        return of(key(value));
+    }
+
+    /** The same to be kept. */
+    public static String keptName(Enum<?> value) {
+        return kept(key(value));
+    }
+
+    private static String key(Enum<?> value) {
+        return "name." + dashes(value.getDeclaringClass().getSimpleName()) + "."
+                + value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     private static String dashes(String camelCase) {
@@ -109,5 +139,10 @@ public final class Phrase {
      */
     public static String count(long number, String noun) {
         return of("count." + noun.replace(' ', '-'), number);
+    }
+
+    /** The same to be kept. */
+    public static String keptCount(long number, String noun) {
+        return kept("count." + noun.replace(' ', '-'), number);
     }
 }

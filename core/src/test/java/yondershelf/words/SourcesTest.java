@@ -194,15 +194,15 @@ class SourcesTest {
         public @Nullable Void visitMethodInvocation(MethodInvocationTree tree, @Nullable Void nothing) {
             String method = tree.getMethodSelect().toString();
             List<? extends ExpressionTree> arguments = tree.getArguments();
-            if (method.equals("Phrase.of") && !arguments.isEmpty()) {
+            if ((method.equals("Phrase.of") || method.equals("Phrase.kept")) && !arguments.isEmpty()) {
                 said(arguments);
                 scan(arguments.subList(1, arguments.size()), null);
                 return null;
             }
-            if (method.equals("Phrase.name")) {
+            if (method.equals("Phrase.name") || method.equals("Phrase.keptName")) {
                 starts.add("name.");
             }
-            if ((method.equals("Phrase.count") || method.equals("Words.plural"))
+            if ((method.equals("Phrase.count") || method.equals("Phrase.keptCount") || method.equals("Words.plural"))
                     && arguments.getLast() instanceof LiteralTree noun) {
                 key("count." + String.valueOf(noun.getValue()).replace(' ', '-'), 1);
                 scan(arguments.getFirst(), null);

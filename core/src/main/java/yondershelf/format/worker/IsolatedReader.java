@@ -106,8 +106,8 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         if (!limits.allows(need)) {
             throw new Problem(
                             source.shownName(),
-                            Phrase.of("worker.it-needs-mib-even-at", need.total(), limits.mostMegabytes()),
-                            Phrase.of("worker.scale-it-down-or-allow"))
+                            Phrase.kept("worker.it-needs-mib-even-at", need.total(), limits.mostMegabytes()),
+                            Phrase.kept("worker.scale-it-down-or-allow"))
                     .ofTheMoment()
                     .raise();
         }
@@ -197,11 +197,11 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
 
     private static String reason(Throwable e, Worker.Deadline deadline, Worker worker, Limits given) {
         if (deadline.expired() || worker.ranOutOfTime()) {
-            return Phrase.of("worker.reading-it-took-longer-than", trimmed(given.seconds()));
+            return Phrase.kept("worker.reading-it-took-longer-than", trimmed(given.seconds()));
         }
         return e instanceof OutOfMemoryError
-                ? Phrase.of("worker.it-needs-more-memory-than")
-                : Phrase.of("worker.reading-it-broke-the-reader");
+                ? Phrase.kept("worker.it-needs-more-memory-than")
+                : Phrase.kept("worker.reading-it-broke-the-reader");
     }
 
     private static String trimmed(double seconds) {
@@ -219,7 +219,7 @@ public final class IsolatedReader implements ContentReader, AutoCloseable {
         try {
             return Worker.start(given, log);
         } catch (IOException e) {
-            throw Problem.of(path, Phrase.of("worker.the-process-that-reads-such", e.getMessage()))
+            throw Problem.of(path, Phrase.kept("worker.the-process-that-reads-such", e.getMessage()))
                     .ofTheMoment()
                     .raise(e);
         }

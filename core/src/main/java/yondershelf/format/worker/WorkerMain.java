@@ -110,22 +110,23 @@ final class WorkerMain {
         } catch (OutOfMemoryError e) {
             fail(
                     out,
-                    Problem.of(path, Phrase.of("worker.it-needs-more-memory-than-reading"))
+                    Problem.of(path, Phrase.kept("worker.it-needs-more-memory-than-reading"))
                             .ofTheMoment());
         } catch (RuntimeException | StackOverflowError e) {
             fail(
                     out,
                     Problem.of(
                             path,
-                            Phrase.of("worker.the-file-is-broken", e.getClass().getSimpleName())));
+                            Phrase.kept(
+                                    "worker.the-file-is-broken", e.getClass().getSimpleName())));
         }
     }
 
     private static void fail(DataOutputStream out, Problem problem) throws IOException {
         out.writeByte(FAILED);
         text(out, problem.file());
-        text(out, problem.cause());
-        text(out, problem.advice());
+        text(out, problem.keptCause());
+        text(out, problem.keptAdvice());
         out.writeBoolean(problem.passing());
     }
 
