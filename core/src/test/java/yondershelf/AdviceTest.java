@@ -20,7 +20,7 @@ class AdviceTest {
     /** A problem that is made, to the end of the statement. */
     private static final Pattern PROBLEM = Pattern.compile("new Problem\\([^;]*");
 
-    private static final Pattern KEY = Pattern.compile("Phrase\\.of\\(\\s*\"([^\"]+)\"");
+    private static final Pattern KEY = Pattern.compile("Phrase\\.(?:of|kept)\\(\\s*\"([^\"]+)\"");
 
     @AfterEach
     void asBefore() {

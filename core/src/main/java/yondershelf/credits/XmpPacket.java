@@ -1,6 +1,7 @@
 package yondershelf.credits;
 
 import java.io.ByteArrayInputStream;
+import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -64,7 +65,9 @@ final class XmpPacket {
         XMLInputFactory factory = XMLInputFactory.newFactory();
         factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
         factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        XMLStreamReader xml = factory.createXMLStreamReader(in, "UTF-8");
+        XMLStreamReader xml = factory.createXMLStreamReader(
+                // decoded here: the parser prints its complaint about a broken character
+                new InputStreamReader(in, StandardCharsets.UTF_8));
         Deque<String> inside = new ArrayDeque<>();
         try {
             while (xml.hasNext()) {

@@ -13,7 +13,6 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
@@ -108,11 +107,8 @@ record ModelUnits(LengthUnit unit, boolean assumed) {
         }
     }
 
-    private static Optional<String> attribute(InputStream in) throws XMLStreamException {
-        XMLInputFactory xml = XMLInputFactory.newFactory();
-        xml.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-        xml.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        XMLStreamReader reader = xml.createXMLStreamReader(in);
+    private static Optional<String> attribute(InputStream in) throws IOException, XMLStreamException {
+        XMLStreamReader reader = XmlText.reader(in);
         while (reader.hasNext()) {
             if (reader.next() == XMLStreamConstants.START_ELEMENT) {
                 return Optional.ofNullable(reader.getAttributeValue(null, "unit"));

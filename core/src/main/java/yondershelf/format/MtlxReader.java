@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
@@ -93,9 +92,6 @@ final class MtlxReader {
     }
 
     private static MtlxElement parse(Path file) throws ProblemException {
-        XMLInputFactory xml = XMLInputFactory.newFactory();
-        xml.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-        xml.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
         Deque<MtlxElement> open = new ArrayDeque<>();
         open.push(new MtlxElement("", Map.of()));
         try {
@@ -105,7 +101,7 @@ final class MtlxReader {
                         .raise();
             }
             try (InputStream in = Files.newInputStream(file)) {
-                XMLStreamReader reader = xml.createXMLStreamReader(in);
+                XMLStreamReader reader = XmlText.reader(in);
                 while (reader.hasNext()) {
                     int event = reader.next();
                     if (event == XMLStreamConstants.START_ELEMENT) {
