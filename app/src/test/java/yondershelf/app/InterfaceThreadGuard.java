@@ -54,6 +54,8 @@ public final class InterfaceThreadGuard implements AfterEachCallback {
     private static final Map<String, Set<String>> CALLS = Map.ofEntries(
             Map.entry("java/nio/file/Files", Set.of()),
             Map.entry("java/nio/channels/FileChannel", Set.of("open")),
+            // its readers wait for whoever writes it, as compaction does
+            Map.entry("yondershelf/search/Index", Set.of()),
             Map.entry("yondershelf/store/Store", Set.of()),
             Map.entry("yondershelf/disk/Disk", Set.of()),
             Map.entry("yondershelf/disk/Lock", Set.of()),
