@@ -6,7 +6,10 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.text.Normalizer;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
@@ -116,6 +119,54 @@ class PlanTest extends Planning {
                     .map(i -> i.main().path() + ": " + i.reason())
                     .toList();
             assertEquals(List.of("ply/post.ply: the same model as post.obj, in another format"), reasons);
+        }
+    }
+
+    /** The same model with another texture is another asset: all files must be there for one to be had already. */
+    @Test
+    void theSameModelWithAnotherTextureIsTaken() throws Exception {
+        for (String from : List.of("first", "second", "third")) {
+            text(from + "/post/post.obj", "mtllib post.mtl\nusemtl m\n" + SQUARE + "vt 0 0\nf 1/1 2/1 3/1\n");
+            text(from + "/post/post.mtl", "newmtl m\nmap_Kd post.png\n");
+            picture(from + "/post/post.png", from.equals("second") ? 2 : 1);
+        }
+        List<Integer> wanted = new ArrayList<>();
+        for (String from : List.of("first", "second", "third")) {
+            try (Intake intake = new Intake(library, from, reader)) {
+                IntakePlan plan = intake.plan(List.of(folder.resolve(from)), Work.SILENT);
+                wanted.add(
+                        (int) plan.items().stream().filter(PlanItem::isWanted).count());
+                take(intake, plan);
+            }
+        }
+        assertEquals(List.of(1, 1, 0), wanted, "another texture is another asset; the same in all files is none");
+    }
+
+    /** Two packs that come at once under names that are one name on other systems do not write over each other there. */
+    @Test
+    void packsWhoseNamesDifferOnlyInTheirCapitalsGetDifferentPlaces() throws Exception {
+        picture("one/HARBOUR Signs/SIGN Board.png", 1);
+        picture("two/Harbour SIGNS/Sign BOARD.png", 2);
+        picture("three/Pi\u00E8ces \u00C4/A.png", 3);
+        picture("four/PIE\u0300CES A\u0308/a.PNG", 4);
+        try (Intake intake = new Intake(library, "came", reader)) {
+            IntakePlan plan = intake.plan(
+                    List.of(
+                            folder.resolve("one/HARBOUR Signs"),
+                            folder.resolve("two/Harbour SIGNS"),
+                            folder.resolve("three/Pi\u00E8ces \u00C4"),
+                            folder.resolve("four/PIE\u0300CES A\u0308")),
+                    Work.SILENT);
+            assertEquals(4, plan.items().stream().filter(PlanItem::isWanted).count());
+            take(intake, plan);
+        }
+        try (var walk = Files.walk(library.resolve("came"))) {
+            List<String> there = walk.filter(Files::isRegularFile)
+                    .map(f -> Normalizer.normalize(f.toString(), Normalizer.Form.NFC)
+                            .toLowerCase(Locale.ROOT))
+                    .toList();
+            assertEquals(4, there.size());
+            assertEquals(4, there.stream().distinct().count(), there.toString());
         }
     }
 

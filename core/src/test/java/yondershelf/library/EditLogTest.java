@@ -148,6 +148,26 @@ class EditLogTest {
         }
     }
 
+    /** What was said of a thing once, long ago, is overruled by nothing that is said of others, and is there for a newcomer. */
+    @Test
+    void whatWasSaidOnceStays() throws Exception {
+        EditLog desk = log("desk");
+        desk.append(List.of(
+                Edit.set("quiet", Edit.Field.NOTE, "said once"),
+                Edit.tag("quiet", "wet"),
+                Edit.set("quiet", Edit.Field.AUTHOR, "the workshop")));
+        for (int i = 0; i < 12_000; i += 500) {
+            now += 1_000;
+            desk.append(edits(i, i + 500));
+        }
+        assertTrue(Files.readString(folder.resolve("desk.jsonl")).startsWith("{\"compacted\":"), "it was written anew");
+        Journal anew = new Journal(log("late"), "late");
+        Labels quiet = anew.labels("quiet");
+        assertEquals("said once", quiet.note());
+        assertEquals("the workshop", quiet.author());
+        assertEquals(Set.of("wet"), quiet.tags());
+    }
+
     /** The quick reader of plain lines agrees with the parser on sound, odd and damaged ones. */
     @Test
     void plainLinesAreReadAsTheParserReadsThem() {

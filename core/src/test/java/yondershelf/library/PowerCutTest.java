@@ -5,19 +5,16 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.disk.Disk;
+import yondershelf.disk.DiskModel;
 import yondershelf.work.Work;
 
 /**
@@ -29,75 +26,6 @@ class PowerCutTest {
     @TempDir
     Path folder;
 
-    /** What a disk holds for sure, and what it may hold, while calls are made. */
-    private static final class Model implements Disk.Watcher {
-        private final Path root;
-        private int numbers;
-        /** Names as programs see them, and as they would be found if no folder was synced since. */
-        private Map<Path, Integer> names = new HashMap<>();
-
-        private Map<Path, Integer> safeNames = new HashMap<>();
-        private final Map<Integer, byte[]> safeBytes = new HashMap<>();
-        private final List<Map<Path, byte[]>> afterEach = new ArrayList<>();
-
-        Model(Path root) throws IOException {
-            this.root = root;
-            try (var walk = Files.walk(root)) {
-                for (Path path : walk.filter(Files::isRegularFile).toList()) {
-                    names.put(path, ++numbers);
-                    safeBytes.put(numbers, Files.readAllBytes(path));
-                }
-            }
-            safeNames = new HashMap<>(names);
-        }
-
-        @Override
-        public void did(Disk.Operation act, Path path, @Nullable Path to) {
-            switch (act) {
-                case WRITE -> names.computeIfAbsent(path, k -> ++numbers);
-                case SYNC -> safeBytes.put(number(path), bytes(path));
-                case MOVE -> names.put(java.util.Objects.requireNonNull(to), removed(path));
-                case DELETE -> names.remove(path);
-                case SYNC_FOLDER -> {
-                    safeNames.keySet().removeIf(p -> path.equals(p.getParent()));
-                    names.forEach((p, n) -> {
-                        if (path.equals(p.getParent())) {
-                            safeNames.put(p, n);
-                        }
-                    });
-                }
-                case MAKE_FOLDER -> {}
-            }
-            afterEach.add(found(safeNames));
-            afterEach.add(found(names));
-        }
-
-        private int number(Path path) {
-            return names.computeIfAbsent(path, k -> ++numbers);
-        }
-
-        private int removed(Path path) {
-            Integer number = names.remove(path);
-            return number == null ? ++numbers : number;
-        }
-
-        private static byte[] bytes(Path path) {
-            try {
-                return Files.readAllBytes(path);
-            } catch (IOException e) {
-                throw new java.io.UncheckedIOException(e);
-            }
-        }
-
-        /** Bytes never synced are not there: the worst that may happen to them. */
-        private Map<Path, byte[]> found(Map<Path, Integer> where) {
-            Map<Path, byte[]> out = new HashMap<>();
-            where.forEach(
-                    (path, number) -> out.put(root.relativize(path), safeBytes.getOrDefault(number, new byte[0])));
-            return out;
-        }
-    }
-
     @Test
     void atEachCallTheOldOrTheNewBytesAreThereAndTheOldComeBack() throws Exception {
         for (boolean linked : new boolean[] {false, true}) {
@@ -107,16 +35,18 @@ class PowerCutTest {
                 Files.createLink(root.resolve("second name.bin"), file);
             }
             Library.open(root, "", "desk");
-            Model model = new Model(root);
+            DiskModel model = new DiskModel(root);
             Library library = Opening.open(root, "", null, "desk", new Disk(model), System::currentTimeMillis);
             try (FileActs acts = library.begin("test")) {
                 acts.write(file, new byte[] {9, 9});
                 acts.write(root.resolve("new/b.bin"), new byte[] {7});
                 acts.write(file, new byte[] {8});
             }
-            assertTrue(model.afterEach.size() > 40, "calls seen: " + model.afterEach.size());
+            assertTrue(
+                    model.afterEach().size() > 40,
+                    "calls seen: " + model.afterEach().size());
             int n = 0;
-            for (Map<Path, byte[]> state : model.afterEach) {
+            for (Map<Path, byte[]> state : model.afterEach()) {
                 check(state, Files.createDirectory(folder.resolve("cut" + linked + n++)));
             }
         }
@@ -132,15 +62,17 @@ class PowerCutTest {
             Files.setLastModifiedTime(file, FileTime.fromMillis(1_700_000_000_000L));
         }
         Library.open(root, "", "desk");
-        Model model = new Model(root);
+        DiskModel model = new DiskModel(root);
         Library library = Opening.open(root, "", null, "desk", new Disk(model), System::currentTimeMillis);
         try (FileActs acts = library.begin("move")) {
             acts.move(Map.of("old/a.bin", "new/deep/a.bin", "old/b.bin", "new/b.bin"), Work.SILENT);
             acts.write(root.resolve("new/b.bin"), new byte[] {9});
         }
-        assertTrue(model.afterEach.size() > 30, "calls seen: " + model.afterEach.size());
+        assertTrue(
+                model.afterEach().size() > 30,
+                "calls seen: " + model.afterEach().size());
         int n = 0;
-        for (Map<Path, byte[]> state : model.afterEach) {
+        for (Map<Path, byte[]> state : model.afterEach()) {
             Path cut = Files.createDirectory(folder.resolve("cut" + n++));
             Library found = laidOut(state, cut);
             boolean there = Files.exists(cut.resolve("old/a.bin")) || Files.exists(cut.resolve("new/deep/a.bin"));
