@@ -3,6 +3,7 @@ package yondershelf.render;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Map;
 import java.util.SplittableRandom;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
@@ -281,6 +282,43 @@ class LayerLightTest {
             l[2] = (float) Math.sqrt(1 - 0.09 - 0.25);
             assertEquals(value(s, v, new float[] {0.3f, 0.5f, l[2]}), value(s, v, l), 1e-6);
         }
+    }
+
+    /** KHR_materials_anisotropy: along the strokes the lobe is as rough as alpha + (1 - alpha) strength^2; half as strong is a quarter. */
+    @Test
+    void strengthOfBrushingCountsSquared() {
+        Surface s = new Surface();
+        s.nz = s.gz = s.coatZ = 1;
+        LayerShader.none(s);
+        s.metallic = 1;
+        // a dark metal: what bounces more than once is next to nothing
+        s.baseR = s.baseG = s.baseB = 0.05f;
+        s.roughness = 0.3f;
+        s.anisotropy = 0.5f;
+        s.tangentX = 1;
+        float[] v = {0, 0, 1};
+        float along = value(s, v, new float[] {0.6f, 0, 0.8f});
+        float across = value(s, v, new float[] {0, 0.6f, 0.8f});
+        float narrow = 0.09f;
+        float wide = 0.09f + 0.91f * 0.25f;
+        float h = (float) Math.sqrt(0.36 + 1.8 * 1.8);
+        double expected = Ggx.distribution(0.6f / h, 0, 1.8f / h, wide, narrow)
+                * Ggx.smithG2(0, 0, 1, 0.6f, 0, 0.8f, wide, narrow)
+                / (Ggx.distribution(0, 0.6f / h, 1.8f / h, wide, narrow)
+                        * Ggx.smithG2(0, 0, 1, 0, 0.6f, 0.8f, wide, narrow));
+        assertEquals(expected, along / across, 0.25 * expected);
+    }
+
+    /** KHR_materials_specular: F0 is min(0.04 color, 1) strength; a colour of 30 at half the strength is 0.5, not 0.6. */
+    @Test
+    void colourOfReflectionIsBoundedBeforeItsStrength() {
+        Surface s = new Surface();
+        Layers layers = new Layers(1.5, new Layers.Specular(0.5, 30, 10, 0.5), null, null, null, null, null, false);
+        new LayerShader(layers, Map.of()).evaluate(s);
+        assertEquals(0.5, s.f0R, 1e-5);
+        assertEquals(0.04 * 10 * 0.5, s.f0G, 1e-4);
+        assertEquals(0.04 * 0.5 * 0.5, s.f0B, 1e-5);
+        assertEquals(0.5, s.f90, 1e-6);
     }
 
     /** Under glass a matt ground is not in the dark, in quick pictures as in exact ones. */
