@@ -66,8 +66,9 @@ final class HdriWork implements KindWork {
         if (lights.isEmpty()) {
             throw Problem.of(
                             source.main(),
-                            Phrase.kept(
-                                    "catalogue.it-holds-no-light", name.isEmpty() ? "" : " called \"" + name + "\""))
+                            name.isEmpty()
+                                    ? Phrase.kept("catalogue.it-holds-no-light")
+                                    : Phrase.kept("catalogue.it-holds-no-light-called", name))
                     .raise();
         }
         return StagedLight.of(source.name(), model, lights, reader::readPicture);

@@ -94,7 +94,19 @@ public record Facts(
             int width,
             int height,
             @Nullable String problem,
-            boolean passing) {}
+            boolean passing) {
+        /** In the language that is spoken. */
+        @Override
+        public @Nullable String problem() {
+            return problem == null ? null : Phrase.said(problem);
+        }
+
+        /** As it is handed on and kept. */
+        @Nullable
+        String keptProblem() {
+            return problem;
+        }
+    }
 
     public Facts {
         sizeMetres = List.copyOf(sizeMetres);

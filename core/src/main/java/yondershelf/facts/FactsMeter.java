@@ -158,7 +158,7 @@ public final class FactsMeter {
 
     private Facts.MapFacts map(Role role, ImageSource image) {
         if (!image.exists()) {
-            return new Facts.MapFacts(role, image.shownName(), 0, 0, "the file is missing", false);
+            return new Facts.MapFacts(role, image.shownName(), 0, 0, Phrase.kept("facts.the-file-is-missing"), false);
         }
         try {
             ContentReader.PictureSize size = reader.measure(image);
@@ -188,7 +188,7 @@ public final class FactsMeter {
         boolean any = measured.stream().anyMatch(m -> m.problem() == null);
         String reason = any || measured.isEmpty()
                 ? ""
-                : measured.get(0).path() + ": " + measured.get(0).problem();
+                : measured.get(0).path() + ": " + measured.get(0).keptProblem();
         return new Facts(
                 Kind.MATERIAL,
                 any,

@@ -339,7 +339,7 @@ public final class Formats implements ContentReader {
 
     /** What a glTF file holds that {@link #glb} would not write, in words: animations, skins, cameras... */
     public static List<String> beyondScenes(Path file, Reach reach) throws ProblemException {
-        return edge(file, () -> GltfForeign.of(GltfDocument.load(file, reach)));
+        return Phrase.said(edge(file, () -> GltfForeign.of(GltfDocument.load(file, reach))));
     }
 
     /**

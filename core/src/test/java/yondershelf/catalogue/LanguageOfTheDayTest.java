@@ -74,6 +74,10 @@ class LanguageOfTheDayTest {
                         + (remedy == null ? "" : remedy.sentence() + remedy.doubt()));
             }
         }
+        assertEquals(
+                List.of(),
+                out.stream().filter(line -> line.chars().anyMatch(c -> c < ' ')).toList(),
+                "how it is kept is never said");
         return out.stream().sorted().toList();
     }
 
