@@ -144,4 +144,26 @@ class PanoramaTest {
         Facts doubtful = new FactsMeter(new Formats()).hdri(folder.resolve("cliff_height.exr"));
         assertTrue(doubtful.reason().contains("may show no surroundings"), doubtful.reason());
     }
+
+    /** In a sky that hardly changes an edge of 0.02 stops is none, in each of its rows; one of 0.3 stops is. */
+    @Test
+    void aFaintEdgeOfAnEvenSkyIsNone() {
+        assertTrue(edged(0.02).meets());
+        assertTrue(edged(0.1).meets());
+        assertFalse(edged(0.3).meets());
+    }
+
+    private static Panorama edged(double stops) {
+        int w = 128;
+        int h = 64;
+        float[] p = new float[w * h * 3];
+        for (int i = 0; i < w * h; i++) {
+            // half of it before the edge, half behind: nothing else changes along a row
+            float level = (float) Math.pow(2, i % w < w / 2 ? 0 : stops);
+            p[i * 3] = level * 0.9f;
+            p[i * 3 + 1] = level;
+            p[i * 3 + 2] = level * 1.2f;
+        }
+        return Panorama.of(Picture.ofFloats(w, h, 3, p));
+    }
 }

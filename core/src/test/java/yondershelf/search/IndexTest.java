@@ -8,6 +8,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.text.Normalizer;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -286,5 +287,46 @@ class IndexTest {
         assertNotNull(IndexFile.load(file));
         assertNull(IndexFile.load(folder.resolve("none")));
         assertTrue(whole.length < 4_000, "five assets");
+    }
+
+    /** Each of the ranges that are offered holds what its words say, to the last one: below a thousand is without the thousand. */
+    @Test
+    void offeredRangesHoldWhatTheySay() {
+        Index index = new Index();
+        List<Entry> entries = new ArrayList<>();
+        int[] triangles = {0, 999, 1_000, 1_001, 9_999, 10_000, 99_999, 100_000, 999_999, 1_000_000};
+        for (int i = 0; i < triangles.length; i++) {
+            entries.add(new Entry(
+                    new Key("lib", i + 1),
+                    Kind.MODEL,
+                    "thing",
+                    "",
+                    "thing.obj",
+                    Set.of(),
+                    "",
+                    100,
+                    new Traits(0, false, "", "", triangles[i], -1, -1, -1)));
+        }
+        index.apply(entries, List.of());
+        List<List<Long>> offered =
+                Facets.of(index.find(Query.EVERYTHING), Field.TRIANGLES, LocalDate.of(2026, 11, 20)).stream()
+                        .map(o -> List.of(o.condition().from(), o.condition().to(), (long) o.left()))
+                        .toList();
+        long most = Long.MAX_VALUE;
+        assertEquals(
+                List.of(
+                        List.of(0L, 999L, 2L),
+                        List.of(0L, 9_999L, 5L),
+                        List.of(0L, 99_999L, 7L),
+                        List.of(100_000L, most, 3L),
+                        List.of(1_000_000L, most, 1L)),
+                offered);
+        for (Facets.Offer offer :
+                Facets.of(index.find(Query.EVERYTHING), Field.TRIANGLES, LocalDate.of(2026, 11, 20))) {
+            assertEquals(
+                    offer.left(),
+                    index.find(Query.EVERYTHING.with(offer.condition())).total(),
+                    "what is promised is found: " + offer);
+        }
     }
 }

@@ -116,6 +116,17 @@ class QueryTextTest {
                 new Case("since>=2026-11-20", e -> e.since() >= DAY),
                 new Case("since:2026-11-20", e -> e.since() >= DAY && e.since() < DAY + 86_400),
                 new Case("since<2026-11-20", e -> e.since() < DAY),
+                new Case("since:2026-11-19..2026-11-20", e -> e.since() >= DAY - 86_400 && e.since() < DAY + 86_400),
+                new Case("since<=2026-11-20", e -> e.since() < DAY + 86_400),
+                new Case("since>2026-11-20", e -> e.since() >= DAY + 86_400),
+                new Case("-tag:none", e -> !e.tags().isEmpty()),
+                new Case("tag:none,brass", e -> e.tags().isEmpty() || tagged(e, "brass")),
+                new Case("-tag:none,brass", e -> !e.tags().isEmpty() && !tagged(e, "brass")),
+                new Case(
+                        "triangles<=20k",
+                        e -> e.traits().triangles() >= 0 && e.traits().triangles() <= 20_000),
+                new Case("triangles>20k", e -> e.traits().triangles() > 20_000),
+                new Case("triangles:20k", e -> e.traits().triangles() == 20_000),
                 new Case(
                         "thing library:\"Station props\" rating>1 -tag:rope",
                         e -> e.traits().rating() > 1 && !tagged(e, "rope")));
