@@ -196,4 +196,31 @@ class BvhTest {
                 List.of(new Part(
                         p, null, null, null, x.stream().mapToInt(i -> i).toArray(), 0)));
     }
+
+    /** Things of all sizes at once, each so much further off than the ones before that one is split off at a time: the stack is deep enough. */
+    @Test
+    void noHierarchyIsDeeperThanTheStack() {
+        for (int axes = 1; axes <= 3; axes++) {
+            for (boolean outwards : new boolean[] {true, false}) {
+                int n = 110 * axes;
+                float[] boxes = new float[n * 6];
+                for (int i = 0; i < n; i++) {
+                    float far = (float) Math.pow(4, i / axes - 55) * (outwards ? 1 : -1);
+                    for (int k = 0; k < 3; k++) {
+                        float at = k == i % axes ? far : 0;
+                        boxes[i * 6 + k] = at - Math.abs(far) * 1e-3f;
+                        boxes[i * 6 + 3 + k] = at + Math.abs(far) * 1e-3f;
+                    }
+                }
+                Bvh bvh = BvhBuilder.build(boxes, 1);
+                int depth = depth(bvh.refs(), 0);
+                assertTrue(depth <= BvhBuilder.MOST_DEPTH, axes + " axes: " + depth);
+                assertTrue(depth > 30, "one is split off at a time: " + depth);
+            }
+        }
+    }
+
+    private static int depth(int[] refs, int node) {
+        return node < 0 ? 0 : 1 + Math.max(depth(refs, refs[node * 2]), depth(refs, refs[node * 2 + 1]));
+    }
 }

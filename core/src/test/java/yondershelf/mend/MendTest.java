@@ -42,13 +42,17 @@ class MendTest {
     }
 
     private static byte[] flat(int r, int g, int b) {
-        byte[] p = new byte[8 * 8 * 3];
-        for (int i = 0; i < 64; i++) {
+        return flat(r, g, b, 8, 8);
+    }
+
+    private static byte[] flat(int r, int g, int b, int w, int h) {
+        byte[] p = new byte[w * h * 3];
+        for (int i = 0; i < w * h; i++) {
             p[i * 3] = (byte) r;
             p[i * 3 + 1] = (byte) g;
             p[i * 3 + 2] = (byte) b;
         }
-        return Formats.png(Picture.ofBytes(8, 8, 3, p));
+        return Formats.png(Picture.ofBytes(w, h, 3, p));
     }
 
     private void obj(String mtl) throws Exception {
@@ -310,6 +314,26 @@ class MendTest {
         // applied by word, it is as any other
         assertTrue(Mend.apply(library, List.of(rivals), Work.SILENT).isPresent());
         assertEquals(List.of(), check());
+    }
+
+    /** Of two of the name the one as large as the material's other maps is meant, in width and height, though another lies nearer. */
+    @Test
+    void theOneAsLargeAsItsSiblingsIsMeant() throws Exception {
+        obj("newmtl wood\nmap_Kd maps/plank_oak.png\nnorm plank_oak_nrm.png\n");
+        Files.write(folder.resolve("props/plank_oak_nrm.png"), flat(128, 128, 255, 16, 8));
+        for (int[] size : new int[][] {{16, 16}, {8, 8}, {4, 16}}) {
+            Files.createDirectories(folder.resolve("props/near"));
+            Files.createDirectories(folder.resolve("far/away"));
+            Files.write(folder.resolve("props/near/plank_oak.png"), flat(10, 20, 200, size[0], size[1]));
+            Files.write(folder.resolve("far/away/plank_oak.png"), flat(120, 80, 40, 16, 8));
+            Finding.Remedy proposed = only(check()).remedy();
+            assertNotNull(proposed);
+            assertEquals("far/away/plank_oak.png", proposed.source(), size[0] + " x " + size[1]);
+        }
+        Files.write(folder.resolve("props/near/plank_oak.png"), flat(10, 20, 200, 16, 8));
+        Finding.Remedy proposed = only(check()).remedy();
+        assertNotNull(proposed);
+        assertEquals("props/near/plank_oak.png", proposed.source(), "of two as large the nearer one");
     }
 
     @Test

@@ -89,6 +89,42 @@ class FamiliesTest {
                         .toList());
     }
 
+    /** Of maps in several versions the latest is used, beside those that come in one. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "oak_albedo_v1.png oak_albedo_v2.png oak_normal.png | oak_albedo_v2.png oak_normal.png",
+                "oak_albedo_v10.png oak_albedo_v9.png oak_normal_v3.png oak_normal_v2.png | oak_albedo_v10.png oak_normal_v3.png",
+                "v2_oak_albedo.png v1_oak_albedo.png oak_normal.png | v2_oak_albedo.png oak_normal.png"
+            })
+    void theLatestVersionOfAMapIsUsed(String files, String used) {
+        List<SortedItem> items = sorted(List.of(files.split(" ")));
+        assertEquals(1, items.size());
+        assertEquals(
+                List.of(used.split(" ")),
+                items.get(0).files().stream()
+                        .filter(SortedItem.SortedFile::isUsed)
+                        .map(SortedItem.SortedFile::path)
+                        .sorted(java.util.Comparator.comparing((String p) -> p.contains("normal")))
+                        .toList());
+    }
+
+    /** Squares of UVs: 1001 and one more a column, ten more a row; columns and rows from 1 in the other way of writing it. */
+    @ParameterizedTest
+    @CsvSource({
+        "robe_u1_v1_albedo.png, 1001",
+        "robe_u2_v1_albedo.png, 1002",
+        "robe_u1_v2_albedo.png, 1011",
+        "robe_u2_v3_albedo.png, 1022",
+        "robe_albedo_u10_v1.png, 1010",
+        "robe_albedo_1034.png, 1034",
+        "robe_albedo.1022.png, 1022"
+    })
+    void squaresOfUvs(String name, int square) {
+        assertEquals(square, MapName.of(name).tile());
+    }
+
     @ParameterizedTest
     @CsvSource({
         "door_left.glb door_right.glb",

@@ -222,6 +222,28 @@ class PlacingTest {
         }
     }
 
+    /** What reaches into a step with one of its ends stands on it, and what turns that end away does not. */
+    @Test
+    void anOblongThingIsCarriedByWhatIsUnderItsEnds() {
+        Model plank = SceneTest.block("plank", 2, 0.4, 0.2);
+        Model step = SceneTest.block("step", 0.3, 0.25, 0.3);
+        for (double turn : new double[] {30, 45, 120, 200, 300}) {
+            Transform lies = Placing.stand(plank.bounds(), 0, 0, 0, turn);
+            double x = lies.pointX(0.7, 0.05, 0);
+            double z = lies.pointZ(0.7, 0.05, 0);
+            for (boolean under : new boolean[] {true, false}) {
+                // the same to the other side of the line it would lie along without the turn
+                Transform at = Placing.stand(step.bounds(), x, 0, under ? z : -z, 0);
+                Scene scene = Scene.empty("s").with(new Placement("p1", "step", "", step, at, Map.of()));
+                Placing.Rest rest =
+                        Placing.under(BUILDER.build(scene), over(0, 0, 0, 89), 0.5, 0.5, 1, plank.bounds(), turn);
+                assertNotNull(rest);
+                Bounds stands = plank.bounds().transformed(rest.toWorld());
+                assertEquals(under ? 0.25 : 0, stands.minY(), 2e-3, turn + " degrees, " + under);
+            }
+        }
+    }
+
     /** A built scene passed through an object is met just where the scene built without the object is, and left as it was. */
     @Test
     void passingThroughAnObjectIsAsIfItWereNotThere() {
