@@ -26,6 +26,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.Transform;
+import yondershelf.format.Oracles;
 
 /** Things that look alike are found by their signatures, whatever was done to their pictures; things formed alike by their shapes. */
 class SignatureTest {
@@ -88,7 +89,7 @@ class SignatureTest {
     @Test
     @EnabledIfEnvironmentVariable(named = "YONDER_ORACLES", matches = ".+")
     void besideAPerceptualHash() throws Exception {
-        org.junit.jupiter.api.Assumptions.assumeTrue(isInstalled(), "imagemagick is not installed");
+        Oracles.need(isInstalled(), "imagemagick");
         List<BufferedImage> pictures = pictures(40);
         List<double[]> hashes = new ArrayList<>();
         List<Signature> ours = new ArrayList<>();

@@ -15,7 +15,6 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -83,7 +82,7 @@ class OutsideModelsTest {
     void otherCollections(String name, String folder, int leastEqual) throws Exception {
         Path models =
                 Oracles.project().resolve("target/oracles/sets").resolve(name).resolve(folder);
-        Assumptions.assumeTrue(Files.isDirectory(models), "the test files of " + name + " could not be fetched");
+        Oracles.need(Files.isDirectory(models), "the test files of " + name);
         compare(models, leastEqual);
     }
 
