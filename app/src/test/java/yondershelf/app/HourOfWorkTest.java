@@ -173,9 +173,15 @@ class HourOfWorkTest extends OneWindow {
     }
 
     private void file() throws Exception {
-        on.robot.clickOn(on.tile("Jetty shingle"));
-        await("its card", () -> on.window.lookup("#card .new-tag") instanceof TextField);
-        on.click("#card .new-tag");
+        on.click(
+                on.tile("Jetty shingle"),
+                "its card",
+                () -> on.window.lookup("#card").isVisible() && on.window.lookup("#card .new-tag") instanceof TextField);
+        // what it shows besides may come under the hand
+        on.click(
+                on.node("#card .new-tag"),
+                "the keys of its tags",
+                () -> on.window.lookup("#card .new-tag").isFocused());
         on.robot.write(TAG, 5);
         on.press(KeyCode.ENTER);
         await(

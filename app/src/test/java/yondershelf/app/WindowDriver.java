@@ -137,8 +137,11 @@ final class WindowDriver implements AutoCloseable {
     /** How things stand, in words for whoever reads of a failure. */
     String state() throws Exception {
         return onFx(() ->
-                "view %s, query %s, hits %d of %d, chosen %s, undoable %s, redoable %s, problem %s, asked %s, jobs %s"
+                "keys with %s, card %s, view %s, query %s, hits %d of %d, chosen %s, undoable %s, redoable %s, problem %s, asked %s, jobs %s"
                         .formatted(
+                                window.getScene().getFocusOwner(),
+                                String.valueOf(window.lookup("#card")) + " "
+                                        + window.lookup("#card").isVisible(),
                                 workspace.view().get(),
                                 workspace.query().get(),
                                 workspace.hits().get().total(),
