@@ -433,10 +433,15 @@ public final class OpenScene {
 
     /** The program ends by the user's will: what was not to be saved is not to be offered either. */
     public void letGo() {
-        try {
-            recovery.clear();
-        } catch (ProblemException e) {
-            yondershelf.work.ProgramLog.note(e.problem());
-        }
+        CompletableFuture<?> gone = background
+                .quietly(
+                        Phrase.of("model.tidying-up"),
+                        work -> {
+                            recovery.clear();
+                            return true;
+                        },
+                        done -> {})
+                .result();
+        saving = CompletableFuture.allOf(saving, gone);
     }
 }

@@ -210,6 +210,7 @@ class OpenSceneTest {
         Files.write(ours, glb);
         Files.setLastModifiedTime(ours, java.nio.file.attribute.FileTime.fromMillis(1_700_000_000_000L));
         Toolkit.run(scene::save);
+        await("asked", () -> scene.question().get() != null);
         OpenScene.SaveQuestion question = scene.question().get();
         assertTrue(question != null && question.words().contains("changed by something else"));
         assertArrayEquals(glb, Files.readAllBytes(ours));
