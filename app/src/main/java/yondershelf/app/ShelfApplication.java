@@ -21,7 +21,8 @@ import yondershelf.work.ProgramLog;
 
 /**
  * The desktop application. Parameters: {@code --home=DIR}, {@code --demo=DIR} to open the demo's libraries,
- * {@code --demo-maker=NUMBER} of the process that is still making them, {@code --picture=PNG} to save a picture of the settled window and end, {@code --screenshots=DIR} to take one of each view.
+ * {@code --demo-maker=NUMBER} of the process that is still making them, {@code --picture=PNG} to save a picture of the settled window and
+ * end, {@code --screenshots=DIR} to take one of each view.
  */
 public final class ShelfApplication extends Application {
     private static final long PAINTED_MILLIS = 300;

@@ -1,8 +1,10 @@
 package yondershelf.library;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
 
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Excerpt;
@@ -50,84 +52,23 @@ class LabelsTest {
     /** Each field alone, so that none stands in another's place. */
     @Test
     void eachFieldAloneComesBackInItsPlace() {
-        Labels full = labels(List.of("brass"), List.of("lid"));
-        Labels none = Labels.NONE;
-        for (Labels one : List.of(
-                new Labels(
-                        full.name(),
-                        none.tags(),
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        false,
-                        0,
-                        none.space(),
-                        none.excerpt(),
-                        List.of()),
-                new Labels("", full.tags(), "", "", "", "", "", false, 0, none.space(), none.excerpt(), List.of()),
-                new Labels(
-                        "",
-                        none.tags(),
-                        full.note(),
-                        "",
-                        "",
-                        "",
-                        "",
-                        false,
-                        0,
-                        none.space(),
-                        none.excerpt(),
-                        List.of()),
-                new Labels(
-                        "",
-                        none.tags(),
-                        "",
-                        full.author(),
-                        "",
-                        "",
-                        "",
-                        false,
-                        0,
-                        none.space(),
-                        none.excerpt(),
-                        List.of()),
-                new Labels(
-                        "",
-                        none.tags(),
-                        "",
-                        "",
-                        full.licence(),
-                        "",
-                        "",
-                        false,
-                        0,
-                        none.space(),
-                        none.excerpt(),
-                        List.of()),
-                new Labels(
-                        "",
-                        none.tags(),
-                        "",
-                        "",
-                        "",
-                        full.version(),
-                        "",
-                        false,
-                        0,
-                        none.space(),
-                        none.excerpt(),
-                        List.of()),
-                new Labels(
-                        "", none.tags(), "", "", "", "", full.job(), false, 0, none.space(), none.excerpt(), List.of()),
-                new Labels("", none.tags(), "", "", "", "", "", true, 0, none.space(), none.excerpt(), List.of()),
-                new Labels("", none.tags(), "", "", "", "", "", false, 5, none.space(), none.excerpt(), List.of()),
-                new Labels("", none.tags(), "", "", "", "", "", false, 0, full.space(), none.excerpt(), List.of()),
-                new Labels("", none.tags(), "", "", "", "", "", false, 0, none.space(), full.excerpt(), List.of()),
-                new Labels(
-                        "", none.tags(), "", "", "", "", "", false, 0, none.space(), none.excerpt(), full.apart()))) {
-            assertEquals(one, Labels.parse(one.text()));
-        }
+        Map<String, String> fields = Map.ofEntries(
+                Map.entry("name", "Storm lantern"),
+                Map.entry("note", "two lines\nof a note"),
+                Map.entry("author", "the workshop"),
+                Map.entry("licence", "CC0-1.0"),
+                Map.entry("version", "v02"),
+                Map.entry("job", "jetty"),
+                Map.entry("favourite", "true"),
+                Map.entry("rating", "5"),
+                Map.entry("units", "cm"),
+                Map.entry("up", "+Z"),
+                Map.entry("excerpt", Excerpt.WHOLE.withNode("glass").text()),
+                Map.entry("apart", "lid"));
+        fields.forEach((field, value) -> {
+            Labels one = Labels.of(Map.of(field, value), new TreeSet<>());
+            assertNotEquals(Labels.NONE, one, field);
+            assertEquals(one, Labels.parse(one.text()), field);
+        });
     }
 }

@@ -45,6 +45,7 @@ public final class Carry {
         // both ways are offered, so that a modifier key can choose between them
         Dragboard board = from.startDragAndDrop(TransferMode.COPY_OR_MOVE);
         carried = shown;
+        foreign = "";
         ClipboardContent content = new ClipboardContent();
         content.put(ASSET, asset.id());
         if (many) {

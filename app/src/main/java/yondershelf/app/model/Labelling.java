@@ -74,6 +74,11 @@ public final class Labelling {
         inOrder.run(
                 asset.name(),
                 () -> {
+                    Optional<Change> change = looking.look();
+                    if (change.isEmpty()) {
+                        // of something that has gone meanwhile too: nobody asked for anything
+                        return Optional.<KeptAct>empty();
+                    }
                     Library library = catalogue
                             .libraryOf(asset.id())
                             .orElseThrow(() -> new Problem(
@@ -81,10 +86,6 @@ public final class Labelling {
                                             Phrase.of("model.its-library-is-away"),
                                             Phrase.of("model.connect-its-drive-then-try"))
                                     .raise());
-                    Optional<Change> change = looking.look();
-                    if (change.isEmpty()) {
-                        return Optional.<KeptAct>empty();
-                    }
                     KeptAct act = KeptAct.of(change.get().what, library, change.get().edits, change.get().undo);
                     catalogue.perform(act);
                     return Optional.of(act);
