@@ -148,8 +148,8 @@ final class AssimpReader {
 
     private List<String> notShown() {
         List<String> out = new ArrayList<>();
-        GltfForeign.count(out, scene.mNumAnimations(), Phrase.keptCount(scene.mNumAnimations(), "animation"));
-        GltfForeign.count(out, parts.morphsLeftOut(), Phrase.keptCount(parts.morphsLeftOut(), "morph target"));
+        GltfForeign.count(out, scene.mNumAnimations(), "animation");
+        GltfForeign.count(out, parts.morphsLeftOut(), "morph target");
         out.addAll(materials.notShown());
         return out;
     }

@@ -35,18 +35,9 @@ final class GltfForeign {
     static List<String> of(GltfDocument document) {
         JsonNode json = document.json;
         List<String> out = new ArrayList<>();
-        count(
-                out,
-                json.path("animations").size(),
-                Phrase.keptCount(json.path("animations").size(), "animation"));
-        count(
-                out,
-                json.path("skins").size(),
-                Phrase.keptCount(json.path("skins").size(), "skin"));
-        count(
-                out,
-                json.path("cameras").size(),
-                Phrase.keptCount(json.path("cameras").size(), "camera"));
+        GltfForeign.count(out, json.path("animations").size(), "animation");
+        GltfForeign.count(out, json.path("skins").size(), "skin");
+        GltfForeign.count(out, json.path("cameras").size(), "camera");
         count(
                 out,
                 json.path("extensions")
@@ -54,10 +45,7 @@ final class GltfForeign {
                         .path("lights")
                         .size(),
                 "light");
-        count(
-                out,
-                Math.max(0, json.path("scenes").size() - 1),
-                Phrase.keptCount(Math.max(0, json.path("scenes").size() - 1), "further scene"));
+        GltfForeign.count(out, Math.max(0, json.path("scenes").size() - 1), "further scene");
         int morphs = 0;
         int lines = 0;
         int secondUvs = 0;
@@ -72,9 +60,9 @@ final class GltfForeign {
                 secondUvs += !used && primitive.path("attributes").has("TEXCOORD_1") ? 1 : 0;
             }
         }
-        count(out, morphs, Phrase.keptCount(morphs, "morph target"));
-        count(out, lines, Phrase.keptCount(lines, "set of points or lines"));
-        count(out, secondUvs, Phrase.keptCount(secondUvs, "second set of uvs"));
+        GltfForeign.count(out, morphs, "morph target");
+        GltfForeign.count(out, lines, "set of points or lines");
+        GltfForeign.count(out, secondUvs, "second set of uvs");
         TreeSet<String> extensions = new TreeSet<>();
         json.path("extensionsUsed").forEach(e -> extensions.add(e.asText()));
         extensions.removeAll(KEPT);
@@ -85,10 +73,14 @@ final class GltfForeign {
         return out;
     }
 
-    /** Adds how many there are, and nothing for none. */
-    static void count(List<String> out, long n, String counted) {
+    /**
+     * Adds how many there are, and nothing for none.
+     *
+     * @param noun as {@link Phrase#count} has it
+     */
+    static void count(List<String> out, long n, String noun) {
         if (n > 0) {
-            out.add(counted);
+            out.add(Phrase.keptCount(n, noun));
         }
     }
 }

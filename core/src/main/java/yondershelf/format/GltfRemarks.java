@@ -42,14 +42,8 @@ final class GltfRemarks {
         if (usesVariants(json)) {
             out.add(Phrase.kept("format.variants-of-materials"));
         }
-        GltfForeign.count(
-                out,
-                json.path("animations").size(),
-                Phrase.keptCount(json.path("animations").size(), "animation"));
-        GltfForeign.count(
-                out,
-                json.path("scenes").size() - 1,
-                Phrase.keptCount(json.path("scenes").size() - 1, "further scene"));
+        GltfForeign.count(out, json.path("animations").size(), "animation");
+        GltfForeign.count(out, json.path("scenes").size() - 1, "further scene");
         return new Remarks(out, List.of());
     }
 
