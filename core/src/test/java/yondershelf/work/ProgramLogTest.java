@@ -41,7 +41,12 @@ class ProgramLogTest {
                 throw new IllegalStateException("no sails");
             });
             assertThrows(ExecutionException.class, () -> job.result().get());
+            Job<Boolean> refused = jobs.start("Reading sails", work -> {
+                throw Problem.of("sail.obj", "it is torn").raise();
+            });
+            assertThrows(ExecutionException.class, () -> refused.result().get());
         }
+        assertTrue(all().contains("sail.obj: it is torn."), all());
         assertTrue(all().contains("Counting sails") && all().contains("no sails"), all());
         assertTrue(all().contains("ProgramLogTest"), "with the place in the program");
     }
