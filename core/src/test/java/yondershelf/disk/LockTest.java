@@ -152,14 +152,14 @@ class LockTest {
         assertEquals("in", other());
     }
 
-    /** Another process that takes the lock, says so, and ends only when it is killed. */
+    /** Another process that takes the lock, says so, and ends when it is killed or whoever started it is. */
     public static final class Holder {
         private Holder() {}
 
         public static void main(String[] args) throws Exception {
             try (Lock _ = Lock.take(Path.of(args[0]), "the holder", Lock.Waiting.NOT)) {
                 System.out.println("held");
-                new java.util.concurrent.CountDownLatch(1).await();
+                int _ = System.in.read();
             }
         }
     }

@@ -148,6 +148,41 @@ class EditLogTest {
         }
     }
 
+    /** The same while a clock runs a year ahead for a moment: what the right clock says before and after it is what holds, now and then. */
+    @Test
+    void overruledLinesGoThoughAClockWasAhead() throws Exception {
+        long year = 365L * 24 * 3_600_000;
+        now = 1_800_000_000_000L;
+        EditLog desk = log("desk");
+        desk.append(List.of(Edit.tag("a1", "before"), Edit.set("a2", Edit.Field.AUTHOR, "before")));
+        for (int i = 0; i < 12_000; i += 500) {
+            now += 1_000;
+            desk.append(edits(i, i + 500));
+            if (i == 4_000) {
+                now += year;
+                log("desk")
+                        .append(List.of(Edit.set("a3", Edit.Field.NOTE, "by a clock ahead"), Edit.tag("a4", "ahead")));
+                now -= year;
+            }
+        }
+        log("desk").append(List.of(Edit.untag("a4", "ahead"), Edit.set("a3", Edit.Field.NOTE, "today's")));
+        List<String> lines = Files.readAllLines(folder.resolve("desk.jsonl"));
+        assertTrue(lines.size() < 6_000, "lines: " + lines.size());
+        assertTrue(lines.get(0).startsWith("{\"compacted\":"), lines.get(0));
+        for (long clock : new long[] {0, year + 60_000}) {
+            now += clock;
+            for (String machine : List.of("desk", "late")) {
+                Journal anew = new Journal(log(machine), machine);
+                assertEquals("today's", anew.labels("a3").note(), machine + " later by " + clock);
+                assertEquals(Set.of(), anew.labels("a4").tags());
+                assertEquals(Set.of("before"), anew.labels("a1").tags());
+                assertEquals("before", anew.labels("a2").author());
+                assertEquals(
+                        "note " + (11_999 - (11_999 - 5) % 7), anew.labels("a5").note());
+            }
+        }
+    }
+
     /** What was said of a thing once, long ago, is overruled by nothing that is said of others, and is there for a newcomer. */
     @Test
     void whatWasSaidOnceStays() throws Exception {

@@ -2,11 +2,11 @@ package yondershelf.mend;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import com.fasterxml.jackson.databind.ObjectMapper;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.SplittableRandom;
@@ -25,31 +25,33 @@ class RewriterTest {
         for (int i = 0; i < 300; i++) {
             String from = name(random) + ".png";
             String to = "moved/" + name(random) + ".png";
-            byte[] gltf = bytes("{ \"images\" : [{\"uri\":\"" + from + "\"}, {\"name\":\"" + name(random)
-                    + "\"}],\n\t\"extras\": \"" + name(random) + "\"}  ");
+            // what stands beside it may be called the same, or by a part of it, or by more
+            String beside = beside(random, from, to);
+            String longer = "old/" + from;
+            String gltfText = "{ \"images\" : [{\"uri\":\"FILE\"}, {\"name\":\"" + beside + "\"}, {\"uri\":\"" + longer
+                    + "\"}],\n\t\"extras\": \"" + beside + "\", \"nodes\":[{\"name\":\"" + from + "\"}]}  ";
+            byte[] gltf = bytes(gltfText.replace("FILE", from));
             byte[] there = Rewriter.rewrite(gltf, FileType.GLTF, from, to);
             assertNotNull(there);
-            assertEquals(
-                    to.replace(" ", "%20"),
-                    new ObjectMapper()
-                            .readTree(there)
-                            .path("images")
-                            .path(0)
-                            .path("uri")
-                            .asText());
-            assertArrayEquals(
-                    gltf, Rewriter.rewrite(there, FileType.GLTF, to.replace(" ", "%20"), from.replace("%20", " ")));
+            assertEquals(gltfText.replace("FILE", to), new String(there, StandardCharsets.UTF_8));
+            assertArrayEquals(gltf, Rewriter.rewrite(there, FileType.GLTF, to, from));
             assertTrue(Rewriter.names(there, FileType.GLTF, to));
+            assertFalse(Rewriter.names(there, FileType.GLTF, from), "its name stands in it, but not as a file");
 
-            byte[] dae =
-                    bytes("<image id=\"" + from + "\"><init_from>" + from + "</init_from></image><p>" + from + "</p>");
+            String daeText = "<image id=\"" + beside + "\"><init_from>FILE</init_from></image><p>" + from
+                    + "</p><image><init_from>" + longer + "</init_from></image>";
+            byte[] dae = bytes(daeText.replace("FILE", from));
             byte[] moved = Rewriter.rewrite(dae, FileType.COLLADA, from, to);
             assertNotNull(moved);
+            assertEquals(daeText.replace("FILE", to), new String(moved, StandardCharsets.UTF_8));
             assertArrayEquals(dae, Rewriter.rewrite(moved, FileType.COLLADA, to, from));
 
-            byte[] usda = bytes("asset inputs:file = @" + from + "@\n# " + from + "x");
+            String usdaText = "asset inputs:file = @FILE@\n# @" + beside + "@\nstring s = \"" + from + "\"\nasset b = @"
+                    + longer + "@\n";
+            byte[] usda = bytes(usdaText.replace("FILE", from));
             byte[] relinked = Rewriter.rewrite(usda, FileType.USDA, from, to);
             assertNotNull(relinked);
+            assertEquals(usdaText.replace("FILE", to), new String(relinked, StandardCharsets.UTF_8));
             assertTrue(Rewriter.names(relinked, FileType.USDA, to));
             assertArrayEquals(usda, Rewriter.rewrite(relinked, FileType.USDA, to, from));
 
@@ -61,6 +63,16 @@ class RewriterTest {
                     new String(dressed, StandardCharsets.UTF_8));
             assertArrayEquals(mtl, Rewriter.rewrite(dressed, FileType.OBJ, to, from));
         }
+    }
+
+    private static String beside(SplittableRandom random, String from, String to) {
+        return switch (random.nextInt(5)) {
+            case 0 -> from;
+            case 1 -> to;
+            case 2 -> from.substring(1);
+            case 3 -> from + ".png";
+            default -> name(random);
+        };
     }
 
     /** Names as people give them: letters of many scripts, but nothing that JSON or XML would escape. */

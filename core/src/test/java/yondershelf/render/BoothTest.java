@@ -208,23 +208,57 @@ class BoothTest {
         assertTrue(most - least > 0.8, "rings that belong there: " + (most - least));
     }
 
-    /** The picture of an environment shows its sky, and both balls under it. */
+    /**
+     * The picture of an environment is its panorama, from a little below the zenith: each pixel as bright as the direction it stands for,
+     * brought to where a level surface has 0.85 (the light of this sky on one is 1/2 + 1/3, as its integral gives), with the middle of the
+     * panorama in the middle. Nothing stands above and below the band.
+     */
     @Test
-    void environmentsShowTheirSkyAndWhatItLights() {
+    void environmentsShowTheirSky() {
         Environment gradient = new Environment("gradient", EnergyTest.gradient());
-        Picture p = BOOTH.preview(gradient, 64, 64);
-        assertEquals(64, p.width());
-        int[] levels = new int[256];
-        for (int i = 0; i < 64 * 64; i++) {
-            if ((p.bytes()[i * 4 + 3] & 0xff) > 0) {
-                levels[p.bytes()[i * 4 + 1] & 0xff]++;
+        int n = 64;
+        byte[] seen = BOOTH.preview(gradient, n, n).bytes();
+        int band = n * 5 / 8;
+        int top = (n - band) / 2;
+        int checked = 0;
+        for (int y = 0; y < n; y++) {
+            for (int x = 0; x < n; x++) {
+                int i = (y * n + x) * 4;
+                assertEquals(y < top || y >= top + band ? 0 : 255, seen[i + 3] & 0xff, "row " + y);
+                double v = (y - top + 0.5) / band;
+                if (v < 0 || v > 0.5 && x > 2 && x < n - 3 || v > 1) {
+                    continue;
+                }
+                double level = 0.85 / (0.5 + 1 / 3.0) * (1 + Math.cos(Math.PI * (0.06 + 0.8 * v))) / 2;
+                double[] expected = {level, level, level};
+                ToneMap.apply(expected);
+                assertEquals(expected[0], Srgb.byteToLinear(seen[i] & 0xff), 0.02, "at " + x + ", " + y);
+                checked++;
             }
         }
-        int different = 0;
-        for (int count : levels) {
-            different += count > 0 ? 1 : 0;
+        assertTrue(checked > n * band / 2, "pixels " + checked);
+    }
+
+    @Test
+    void theMiddleOfAPanoramaIsTheMiddleOfItsPicture() {
+        int w = 64;
+        float[] quarter = new float[w * 32 * 3];
+        for (int i = 0; i < w * 32; i++) {
+            // bright from the middle to three quarters, in red alone
+            boolean bright = i % w >= w / 2 && i % w < w * 3 / 4;
+            quarter[i * 3] = bright ? 1 : 0.05f;
+            quarter[i * 3 + 1] = quarter[i * 3 + 2] = 0.05f;
         }
-        assertTrue(different > 60, "shades " + different);
+        int n = 64;
+        byte[] seen = BOOTH.preview(new Environment("quarter", Picture.ofFloats(w, 32, 3, quarter)), n, n)
+                .bytes();
+        for (int x = 0; x < n; x++) {
+            int i = (n / 3 * n + x) * 4;
+            if (Math.abs(x - n / 2) > 2 && Math.abs(x - n * 3 / 4) > 2) {
+                boolean bright = x >= n / 2 && x < n * 3 / 4;
+                assertEquals(bright, (seen[i] & 0xff) > (seen[i + 1] & 0xff) + 20, "column " + x);
+            }
+        }
     }
 
     /**

@@ -109,10 +109,18 @@ class IsolationTest {
         Process parent = yondershelf.Child.start(SlowParent.class, cube(), slow(), folder);
         String told = parent.inputReader(StandardCharsets.UTF_8).readLine();
         ProcessHandle child = ProcessHandle.of(Long.parseLong(told)).orElseThrow();
-        assertTrue(child.isAlive());
-        Thread.sleep(300);
+        // it works: it is deep in the file by now
+        java.time.Duration began = used(child);
+        while (used(child).minus(began).toMillis() < 300) {
+            assertTrue(child.isAlive());
+            Thread.onSpinWait();
+        }
         parent.destroyForcibly().waitFor();
         child.onExit().get(10, java.util.concurrent.TimeUnit.SECONDS);
+    }
+
+    private static java.time.Duration used(ProcessHandle process) {
+        return process.info().totalCpuDuration().orElse(java.time.Duration.ZERO);
     }
 
     /** What the virtual machine leaves of a crash lies with the log; the next file is read by a fresh child. */
