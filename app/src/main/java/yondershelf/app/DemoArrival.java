@@ -2,8 +2,8 @@ package yondershelf.app;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
@@ -21,6 +21,8 @@ final class DemoArrival {
 
     private final Path folder;
     private final @Nullable String maker;
+    /** Not opened yet, in their order. */
+    private final List<String> missing = new CopyOnWriteArrayList<>(LIBRARIES);
 
     /** @param maker number of the process that makes it; null when nobody does */
     DemoArrival(Path folder, @Nullable String maker) {
@@ -35,9 +37,10 @@ final class DemoArrival {
 
     /** Opens the libraries that are there. */
     void add(Catalogue catalogue) throws ProblemException {
-        for (String name : LIBRARIES) {
+        for (String name : List.copyOf(missing)) {
             if (Files.isDirectory(folder.resolve(name))) {
                 catalogue.add(folder.resolve(name), "");
+                missing.remove(name);
             }
         }
     }
@@ -58,8 +61,6 @@ final class DemoArrival {
 
     /** True when the scene came just now. */
     private boolean awaited(Workspace workspace, Work work) throws ProblemException {
-        List<String> missing = new ArrayList<>(LIBRARIES);
-        missing.removeIf(name -> Files.isDirectory(folder.resolve(name)));
         boolean scene = Files.isRegularFile(scene());
         boolean waited = !scene;
         while (!missing.isEmpty() || !scene) {
@@ -67,12 +68,10 @@ final class DemoArrival {
             boolean ended = isEnded();
             work.progress(
                     LIBRARIES.size() - missing.size(), LIBRARIES.size() + 1, missing.isEmpty() ? "" : missing.get(0));
-            for (String name : List.copyOf(missing)) {
-                if (Files.isDirectory(folder.resolve(name))) {
-                    workspace.catalogue().add(folder.resolve(name), "");
-                    missing.remove(name);
-                    Platform.runLater(workspace::scan);
-                }
+            int before = missing.size();
+            add(workspace.catalogue());
+            if (missing.size() < before) {
+                Platform.runLater(workspace::scan);
             }
             scene = Files.isRegularFile(scene());
             if (ended && (!missing.isEmpty() || !scene)) {

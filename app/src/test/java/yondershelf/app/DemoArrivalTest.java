@@ -88,6 +88,19 @@ class DemoArrivalTest {
         assertNull(Toolkit.onFx(() -> workspace.problem().get()));
     }
 
+    /** A library may be there between the look for those that are and the wait for those that are not. */
+    @Test
+    void whatComesInBetweenIsNotMissed() throws Exception {
+        DemoArrival arrival = new DemoArrival(demo, String.valueOf(maker.pid()));
+        arrival.add(workspace.catalogue());
+        library("Station props");
+        run(() -> arrival.follow(workspace));
+        await(
+                "it is opened and looked through",
+                () -> known().equals(List.of("Station props"))
+                        && workspace.counts().get().total() == 1);
+    }
+
     @Test
     void thatTheMakerEndedTooEarlyIsTold() throws Exception {
         library("Station props");

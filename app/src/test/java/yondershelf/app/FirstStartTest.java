@@ -116,7 +116,7 @@ class FirstStartTest {
         Path pier = Files.createDirectory(folder.resolve("pier"));
         Files.writeString(pier.resolve("post.obj"), POST);
         run(() -> window.bring(List.of(pier)));
-        assertTrue(onFx(() -> says("No library is open yet")));
+        await("it says why it cannot be taken in", () -> says("No library is open yet"));
         press("Open pier as a library");
         await("its things are found", () -> workspace.hits().get().total() == 1);
         assertEquals(Workspace.View.SHELF, workspace.view().get());

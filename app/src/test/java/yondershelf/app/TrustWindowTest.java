@@ -15,6 +15,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import javafx.beans.value.ChangeListener;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -72,6 +74,50 @@ class TrustWindowTest extends OneWindow {
             run(text::clear);
         }
         on.press(KeyCode.ESCAPE);
+    }
+
+    /** A thing chosen while something was being searched for keeps its card open, and the keys in it, when the answer comes. */
+    @Test
+    void anAnswerThatComesDoesNotCloseTheCard() throws Exception {
+        on.robot.clickOn(middle(on.tile("Rain gauge")));
+        await("the card is open", () -> on.window.lookup("#card").isVisible());
+        int place = onFx(() -> on.workspace.pages().followedPlace());
+        AtomicInteger closed = new AtomicInteger();
+        ChangeListener<Boolean> listener = (o, was, is) -> closed.addAndGet(is ? 0 : 1);
+        AtomicBoolean answered = new AtomicBoolean();
+        run(() -> {
+            on.workspace.search();
+            on.window.grid().chooseAt(place + 1, true);
+            on.window.layout();
+            on.window.lookup("#new-tag").requestFocus();
+            on.window.lookup("#card").visibleProperty().addListener(listener);
+            on.workspace.hits().addListener(o -> {
+                // as a pulse may come at this very moment
+                on.window.grid().requestLayout();
+                on.window.layout();
+                answered.set(true);
+            });
+        });
+        await("answered", answered::get);
+        await("at rest", on::isQuiet);
+        Toolkit.pulse();
+        run(() -> on.window.lookup("#card").visibleProperty().removeListener(listener));
+        assertEquals(0, closed.get());
+        assertTrue(onFx(() -> on.window.lookup("#new-tag").isFocused()));
+        on.press(KeyCode.ESCAPE);
+    }
+
+    /** Where the card goes while somebody types in it, the keys go to the shelf, not to whatever text comes next. */
+    @Test
+    void theKeysOfAClosedCardGoToTheShelf() throws Exception {
+        on.robot.clickOn(middle(on.tile("Rain gauge")));
+        await("the card is open", () -> on.window.lookup("#card").isVisible());
+        on.click("#new-tag");
+        run(() -> on.workspace.selected().set(null));
+        await("closed", () -> !on.window.lookup("#card").isVisible());
+        assertEquals(
+                "shelf",
+                onFx(() -> String.valueOf(on.window.getScene().getFocusOwner().getId())));
     }
 
     /** An undo that meets a file edited since asks, goes round it, and leaves older acts to be undone. */

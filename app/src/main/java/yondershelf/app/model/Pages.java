@@ -82,9 +82,9 @@ public final class Pages {
         followedPlace = place;
     }
 
-    /** Follows something wherever it stands; told by {@code arrived} when that is known. */
+    /** Follows something wherever it stands, until that is known where it stood; told by {@code arrived}. */
     public void follow(Key key) {
-        follow(key, -1);
+        follow(key, key.equals(followed) ? followedPlace : -1);
         Hits of = hits;
         background.quietly(Phrase.of("model.finding-what-is-chosen"), work -> of.placeOf(key), place -> {
             if (of == hits && key.equals(followed)) {

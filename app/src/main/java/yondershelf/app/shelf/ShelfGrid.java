@@ -313,7 +313,7 @@ public final class ShelfGrid extends Region {
         for (int i = ledge; i < ledges.size(); i++) {
             ledges.get(i).setVisible(false);
         }
-        card.setVisible(cardRow >= 0);
+        showCard(cardRow >= 0);
         if (cardRow >= 0) {
             card.resizeRelocate(
                     0, Math.rint(EDGE + (cardRow + 1) * rowHeight() - top - ROW_GAP + 2), w - barWidth, cardHeight - 2);
@@ -322,6 +322,18 @@ public final class ShelfGrid extends Region {
         loader.showAt((tileSize - Tile.FRAME) * Pixels.of(this));
         loader.showInRowsOf(columns);
         loader.want(inView, rest(firstRow * columns));
+    }
+
+    /** The keys of a card that goes come to the shelf: by themselves they would go to whatever text stands next in the window. */
+    private void showCard(boolean open) {
+        Node keys = getScene() == null ? null : getScene().getFocusOwner();
+        for (Node at = keys; !open && at != null; at = at.getParent()) {
+            if (at == card) {
+                requestFocus();
+                break;
+            }
+        }
+        card.setVisible(open);
     }
 
     /** Screen readers are told of another chosen thing, and of other things altogether. */
