@@ -16,6 +16,7 @@ import java.util.SplittableRandom;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Picture;
@@ -193,6 +194,7 @@ class CachesTest {
     }
 
     /** What lies among a library's previews may be anybody's: nothing large is unpacked, and nothing is written through a link. */
+    @Tag("long")
     @Test
     void previewsOfAStrangerAreHarmless() throws Exception {
         assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false));

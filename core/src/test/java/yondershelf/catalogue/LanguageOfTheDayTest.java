@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ProblemException;
@@ -91,6 +92,7 @@ class LanguageOfTheDayTest {
         return said(true);
     }
 
+    @Tag("long")
     @Test
     void whatWasFoundOutInOneLanguageIsSaidInAnother() throws Exception {
         files();

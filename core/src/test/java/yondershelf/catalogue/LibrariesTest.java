@@ -18,6 +18,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Picture;
@@ -315,6 +316,7 @@ class LibrariesTest {
     }
 
     /** The system gives out only so many listeners: without one, a library is looked at every few seconds, and that is said once. */
+    @Tag("alone")
     @Test
     void withoutAListenerItIsLookedAt() throws Exception {
         Oracles.need(System.getProperty("os.name").contains("Linux"), "inotify");

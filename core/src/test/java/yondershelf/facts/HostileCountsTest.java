@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.Child;
@@ -40,6 +41,7 @@ class HostileCountsTest {
         }
     }
 
+    @Tag("long")
     @Test
     void allAreAnsweredInBoundedMemory() throws Exception {
         Process process = Child.startIn("ulimit -c 0", Measurer.class, List.of("-Xmx1400m"), folder, EACH);

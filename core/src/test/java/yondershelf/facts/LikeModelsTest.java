@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
@@ -43,6 +44,7 @@ class LikeModelsTest {
         return new Model(model.name(), meshes, nodes, List.of(nodes.size() - 1), List.of());
     }
 
+    @Tag("long")
     @Test
     void aShapeInAnotherFormatIsFound() throws Exception {
         Path sets = Oracles.project().resolve("target/oracles/sets");

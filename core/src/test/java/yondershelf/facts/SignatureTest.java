@@ -18,6 +18,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfEnvironmentVariable;
 import org.junit.jupiter.api.io.TempDir;
@@ -68,6 +69,7 @@ class SignatureTest {
         return out;
     }
 
+    @Tag("long")
     @Test
     void aFamilyIsFoundAmongTwoHundred() throws Exception {
         List<Signature> all = new ArrayList<>();
@@ -86,6 +88,7 @@ class SignatureTest {
      * Beside the perceptual hash of an independent program (moments after Hu 1962, of the picture in two colour spaces): ours is to
      * rank no worse on the same pictures.
      */
+    @Tag("long")
     @Test
     @EnabledIfEnvironmentVariable(named = "YONDER_ORACLES", matches = ".+")
     void besideAPerceptualHash() throws Exception {

@@ -13,6 +13,7 @@ import java.util.Objects;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Coding;
@@ -137,6 +138,7 @@ class MtlxWriterTest {
     }
 
     /** MaterialX's own library (npm @needle-tools/materialx) finds them valid and makes shaders of both surfaces; and of a bad one not. */
+    @Tag("long")
     @Test
     void theLibraryOfMaterialXIsContent() throws Exception {
         Path library = Oracles.project().resolve("target/oracles/node_modules/@needle-tools/materialx");

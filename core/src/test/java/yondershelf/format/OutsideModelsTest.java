@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -82,6 +83,7 @@ class OutsideModelsTest {
         return name.substring(name.lastIndexOf('.') + 1);
     }
 
+    @Tag("long")
     @Test
     void theSameShapesOrASentence() throws Exception {
         Path models = Path.of("/usr/share/assimp/models");
@@ -90,6 +92,7 @@ class OutsideModelsTest {
     }
 
     /** What three open projects test their own readers with, from Debian's sources of them. */
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({"tinygltf, models, 9", "draco, testdata, 96", "lib3mf, TestFiles, 30"})
     void otherCollections(String name, String folder, int leastEqual) throws Exception {

@@ -20,6 +20,7 @@ import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ImageSource;
@@ -180,6 +181,7 @@ class OutsidePictureSetsTest {
     }
 
     /** Files that the library of the format itself is tested with (Debian's source package openexr), damaged ones among them. */
+    @Tag("long")
     @Test
     void radianceAsItsOwnLibraryReadsIt() throws Exception {
         Oracles.need(Oracles.hasCommand("oiiotool"), "oiiotool");
@@ -208,6 +210,7 @@ class OutsidePictureSetsTest {
     }
 
     /** The pictures and models of npm's @pmndrs/assets. */
+    @Tag("long")
     @Test
     void aPackOfPicturesAndModels() throws Exception {
         Path set = Oracles.project().resolve("target/oracles/node_modules/@pmndrs/assets");

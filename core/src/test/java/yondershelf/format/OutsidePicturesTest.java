@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.SplittableRandom;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -34,6 +35,7 @@ class OutsidePicturesTest {
         return Files.write(folder.resolve("source.png"), Formats.png(Picture.ofBytes(40, 30, 3, p)));
     }
 
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({"tga, 0.002", "tif, 0.002", "bmp, 0.002", "webp, 0.05", "jpg, 0.05", "png, 0.002"})
     void valuesAgree(String ending, double tolerance) throws Exception {
@@ -55,6 +57,7 @@ class OutsidePicturesTest {
     }
 
     /** Colours multiplied by their alpha, as oiiotool writes them, come without it. */
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({
         "uint8, tif, 0.004",
@@ -131,6 +134,7 @@ class OutsidePicturesTest {
     }
 
     /** DWA compression against oiiotool's own unpacking of the same file: colours, alpha as runs, depth, tiles, parts. */
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({
         "dwaa, half, 'R,G,B', ''",

@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.lwjgl.PointerBuffer;
@@ -97,6 +98,7 @@ class PackedContentTest {
     }
 
     /** Packed by npm gltfpack with and without its filters; positions then have 14 bits, so a 16,000th of the size is lost. */
+    @Tag("long")
     @Test
     void meshoptIsUnpacked() throws Exception {
         Path packer = Oracles.project().resolve("target/oracles/node_modules/gltfpack/cli.js");

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.SplittableRandom;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -52,6 +53,7 @@ class RadiancePicturesTest {
     }
 
     /** The same the other way round: files that the outside program writes, in the packings found in the wild. */
+    @Tag("long")
     @ParameterizedTest
     @ValueSource(strings = {"none", "rle", "zips", "zip", "piz", "pxr24"})
     void filesOfTheOutsideWriterAreRead(String packing) throws Exception {

@@ -24,6 +24,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -179,6 +180,7 @@ class ArchiveTest {
         assertTrue(skipped.get(0).reason().contains("checksum"), skipped.toString());
     }
 
+    @Tag("long")
     @Test
     void manySmallBombsAreOneBomb() throws Exception {
         Path pack = folder.resolve("bomb.zip");

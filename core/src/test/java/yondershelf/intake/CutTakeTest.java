@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.Child;
@@ -92,6 +93,7 @@ class CutTakeTest {
     }
 
     /** Killed anywhere: nothing is seen half, and both ways out of it lead where they say. */
+    @Tag("long")
     @Test
     void aKilledTakeIsFinishedOrTakenBack() throws Exception {
         Path source = folder.resolve("pack");
@@ -176,6 +178,7 @@ class CutTakeTest {
         }
     }
 
+    @Tag("long")
     @Test
     void twoTakesAtOnceWithEqualNamesWriteNothingOver() throws Exception {
         for (int round = 0; round < 3; round++) {

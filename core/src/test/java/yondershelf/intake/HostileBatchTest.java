@@ -16,6 +16,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -117,6 +118,7 @@ class HostileBatchTest {
         }
     }
 
+    @Tag("long")
     @Test
     @EnabledOnOs(OS.LINUX)
     void fortyOfFiftyComeAndTenAreNamed() throws Exception {

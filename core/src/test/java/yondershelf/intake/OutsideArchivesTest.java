@@ -18,6 +18,7 @@ import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveOutputStream;
 import org.apache.commons.compress.archivers.tar.TarConstants;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -218,6 +219,7 @@ class OutsideArchivesTest {
     }
 
     /** Little that swells to much, packed twice over, ends at what is counted for all of it together. */
+    @Tag("long")
     @Test
     void nestedBombsAreStopped() throws Exception {
         Path big = folder.resolve("zeros.bin");

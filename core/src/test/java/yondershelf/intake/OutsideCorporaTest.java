@@ -12,6 +12,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.catalogue.Catalogue;
@@ -42,6 +43,7 @@ class OutsideCorporaTest {
         }
     }
 
+    @Tag("long")
     @Test
     void everythingHasAnAnswer() throws Exception {
         Path sets = Oracles.project().resolve("target/oracles/sets");

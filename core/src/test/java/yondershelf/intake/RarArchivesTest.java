@@ -15,6 +15,7 @@ import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ProblemException;
@@ -81,6 +82,7 @@ class RarArchivesTest {
 
     private static final int LEAST_WHOLE = 20;
 
+    @Tag("long")
     @Test
     void asOthersUnpackThem() throws Exception {
         int whole = 0;
@@ -108,6 +110,7 @@ class RarArchivesTest {
     }
 
     /** Bytes changed at any place: an answer each time, and no process is left. */
+    @Tag("long")
     @Test
     void damagedOnesHaveAnAnswer() throws Exception {
         SplittableRandom random = new SplittableRandom(5);

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.DisabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -79,6 +80,7 @@ class AwayTest {
         }
     }
 
+    @Tag("long")
     @Test
     void processesThatOpenABareFolderAtOnceMakeOneLibrary() throws Exception {
         for (int round = 0; round < 3; round++) {

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.TreeSet;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Picture;
@@ -148,6 +149,7 @@ class DoublesTest {
     }
 
     /** Three machines move, label and look in any order: in the end each label stands on its file, on every machine. */
+    @Tag("long")
     @Test
     void noLabelIsLostWhateverTheOrder() throws Exception {
         SplittableRandom random = new SplittableRandom(11);

@@ -17,6 +17,7 @@ import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ProblemException;
@@ -394,6 +395,7 @@ class FileActsTest {
     }
 
     /** Two processes, 200 acts each, that read, change and write the same file: none is lost, each can be undone. */
+    @Tag("long")
     @Test
     void twoProcessesTakeTurns() throws Exception {
         Files.writeString(root.resolve("counter"), "0");

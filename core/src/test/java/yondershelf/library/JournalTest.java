@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 import java.util.TreeSet;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -34,6 +35,7 @@ class JournalTest {
     }
 
     /** kill -9 fifty times while it edits: every acknowledged edit is there afterwards. */
+    @Tag("long")
     @Test
     void acknowledgedEditsSurviveBeingKilled() throws Exception {
         SplittableRandom random = new SplittableRandom(5);

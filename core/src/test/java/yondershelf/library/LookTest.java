@@ -17,6 +17,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Kind;
@@ -140,6 +141,7 @@ class LookTest {
         return touched;
     }
 
+    @Tag("long")
     @Test
     void whatChangedEndsWhereEverythingWould() throws Exception {
         SplittableRandom random = new SplittableRandom(31);

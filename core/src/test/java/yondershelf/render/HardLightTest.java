@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Environment;
 import yondershelf.content.Material;
@@ -93,13 +94,14 @@ class HardLightTest {
     }
 
     /** Light through n sheets of opacity a, seen straight on against a constant sky: (1 - a)^n of it, plus what they reflect. */
+    @Tag("long")
     @Test
     void lightGoesThroughAnyNumberOfLayers() {
         EnvironmentLight sky = EnvironmentLight.constant(1, 1, 1);
         for (int count : new int[] {10, 80, 300}) {
             double opacity = 0.3 / count;
             Material glass = Material.plain("film", 0, 0, 0, 0, 1).withOpacity(opacity);
-            double[] seen = TestScenes.middle(TestScenes.lit(sheets(count), glass, sky, null), 256);
+            double[] seen = TestScenes.middle(TestScenes.lit(sheets(count), glass, sky, null), 64);
             double through = Math.pow(1 - opacity, count);
             assertEquals(through, seen[1], 0.05, count + " layers");
         }

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.Map;
 import java.util.SplittableRandom;
 import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -36,6 +37,7 @@ class LayerLightTest {
     }
 
     /** Clear glass keeps nothing, however rough, and makes no light. */
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({"0, 1.5", "0.2, 1.5", "0.4, 1.5", "0.7, 1.5", "1, 1.5", "0.5, 1.33"})
     void aGlassBallInAWhiteFurnace(double roughness, double ior) {
@@ -43,6 +45,7 @@ class LayerLightTest {
         assertEquals(1, seen, 0.04);
     }
 
+    @Tag("long")
     @ParameterizedTest
     @ValueSource(doubles = {0, 0.3, 0.6, 1})
     void aThinSheetInAWhiteFurnaceIsInvisible(double roughness) {
@@ -58,6 +61,7 @@ class LayerLightTest {
     }
 
     /** Varnish and fibres take from below no less than they throw back; what goes back and forth between them is not followed. */
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({"0, 0.05", "0, 0.5", "1, 0.05", "1, 0.5"})
     void coversMakeNoLight(double metallic, double roughness) {
@@ -105,6 +109,7 @@ class LayerLightTest {
     }
 
     /** Beer and Lambert: a body of index 1 reflects nothing, and light that crosses twice its radius has the colour to that power. */
+    @Tag("long")
     @ParameterizedTest
     @ValueSource(doubles = {0.5, 2, 4})
     void absorptionGrowsWithTheWay(double distance) {
@@ -226,6 +231,7 @@ class LayerLightTest {
     }
 
     /** Directions are chosen as densely as said: a mean over chosen ones is the integral over all. */
+    @Tag("long")
     @Test
     void choosingAndAskingAgree() {
         SplittableRandom r = new SplittableRandom(5);

@@ -3,6 +3,7 @@ package yondershelf.render;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -89,6 +90,7 @@ class OpticsTest {
     }
 
     /** The albedo of the fibres by another sum than the table's, uniform in solid angle. */
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({"0.3, 0.2", "0.5, 0.5", "0.8, 0.9", "1, 0.3"})
     void albedoOfFibres(float roughness, float mu) {

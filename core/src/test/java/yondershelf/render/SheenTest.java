@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import yondershelf.format.Oracles;
 
@@ -17,6 +18,7 @@ import yondershelf.format.Oracles;
  * paper by the authors of KHR_materials_sheen, and against the figures the paper publishes for its shadowing.
  */
 class SheenTest {
+    @Tag("long")
     @Test
     void albedoAsAnotherRendererHasIt() throws Exception {
         Path modules = Oracles.project().resolve("target/oracles/node_modules");

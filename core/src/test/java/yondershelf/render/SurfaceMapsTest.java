@@ -11,6 +11,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -84,6 +85,7 @@ class SurfaceMapsTest {
     }
 
     /** A flat square whose normal map leans is lit as a leaning square is. */
+    @Tag("long")
     @ParameterizedTest
     @CsvSource({"0, 0.7", "0, 0.3", "1, 0.4"})
     void aNormalMapIsTheSlopeItStandsFor(double metallic, double roughness) {
@@ -167,6 +169,7 @@ class SurfaceMapsTest {
     }
 
     /** One colour, however PNG keeps it (third edition, 6.1: palettes, greys of 1 to 16 bits), is the same map in every role. */
+    @Tag("long")
     @ParameterizedTest
     @EnumSource(
             value = Role.class,
@@ -219,7 +222,9 @@ class SurfaceMapsTest {
         Layers layers = new Layers(
                 1.5, null, null, new Layers.Clearcoat(1, 0.2), new Layers.Sheen(1, 1, 1, 0.5), null, null, false);
         Material all = plain(0.9, 0.5, 0.8).withEmission(0.5, 0.5, 0.5).withLayers(layers);
-        return seen(square(0.3, null), with(all, role, TextureUse.of(ImageSource.embedded("one", png))), before());
+        Material worn = with(all, role, TextureUse.of(ImageSource.embedded("one", png)));
+        // few samples: the same ones are drawn for all that is compared
+        return TestScenes.middle(TestScenes.lit(square(0.3, null), worn, before(), null), 16);
     }
 
     /** KHR_texture_transform, from its formula: of four pixels in a row, the offset chooses which is seen. */
@@ -239,6 +244,7 @@ class SurfaceMapsTest {
     }
 
     /** Beyond the edges, glTF 2.0, 5.26: again, turned over, or the edge. Pixels of a row of four at an eighth beyond and so on. */
+    @Tag("long")
     @Test
     void edgesAreAsTheSamplerSays() {
         byte[] row = {0, 85, (byte) 170, (byte) 255};

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Objects;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ImageSource;
@@ -52,6 +53,7 @@ class SwatchTest {
         return steps[n * 99 / 100];
     }
 
+    @Tag("long")
     @Test
     void theGlossierTheHarderIsTheBarInItsLight() {
         for (double metallic : new double[] {0, 1}) {
@@ -97,6 +99,7 @@ class SwatchTest {
         return most;
     }
 
+    @Tag("long")
     @Test
     void aPatternOfAnotherScaleLooksLikeOne() throws Exception {
         int coarse = changes(taken(striped(2)));

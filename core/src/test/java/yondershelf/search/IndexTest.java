@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -231,19 +232,14 @@ class IndexTest {
         Map<Integer, Entry> entries = new TreeMap<>();
         Index index = new Index();
         for (int round = 0; round < 12; round++) {
-            List<Entry> more = new ArrayList<>();
+            // each once, the last of it
+            Map<Integer, Entry> more = new LinkedHashMap<>();
             for (int i = 0; i < 2_500; i++) {
                 int row = 1 + random.nextInt(20_000);
-                Entry e = any(random, row);
-                if (entries.put(row, e) == null
-                        || more.stream().noneMatch(m -> m.key().row() == row)) {
-                    more.add(e);
-                } else {
-                    more.removeIf(m -> m.key().row() == row);
-                    more.add(e);
-                }
+                more.put(row, any(random, row));
             }
-            index.apply(more, List.of());
+            entries.putAll(more);
+            index.apply(List.copyOf(more.values()), List.of());
         }
         for (int q = 0; q < 20; q++) {
             assertAgrees(index, entries, anyQuery(random));

@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Bounds;
@@ -402,6 +403,7 @@ class SceneTest {
     }
 
     /** kill -9 fifty times while it saves: the file is always the one scene or the other, whole. */
+    @Tag("long")
     @Test
     void aKilledSaveLeavesTheOldOrTheNewScene() throws Exception {
         Path file = folder.resolve("saved.glb");

@@ -16,6 +16,7 @@ import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Coding;
 import yondershelf.content.Picture;
@@ -151,6 +152,7 @@ class UndecidedTest {
     }
 
     /** Which way green points: right, or nothing. Weak ones may go untold; of strong ones nearly all are told. */
+    @Tag("long")
     @Test
     void greenIsNeverTurnedWrongly() throws Exception {
         SplittableRandom random = new SplittableRandom(21);
@@ -190,6 +192,7 @@ class UndecidedTest {
     }
 
     /** Flat, flat with one odd pixel, white noise, noise that was packed: nothing, whatever their names say. */
+    @Tag("long")
     @Test
     void ofFlatAndNoisyOnesNothingIsSaid() throws Exception {
         SplittableRandom random = new SplittableRandom(22);
@@ -214,6 +217,7 @@ class UndecidedTest {
     }
 
     /** A base color of one tone, or nearly one, is a base color, with a normal map beside it or without. */
+    @Tag("long")
     @Test
     void plainColoursStayColours() throws Exception {
         SplittableRandom random = new SplittableRandom(23);
