@@ -33,6 +33,9 @@ import yondershelf.app.model.Workspace;
 @SuppressWarnings("NullAway.Init")
 class HourOfWorkTest extends OneWindow {
     private static final String TAG = "for the jetty";
+    /** Drawing the window takes about 17 ms of a shared processor: so many of them are about the 50 ms nobody may be kept waiting. */
+    private static final int MOST_WINDOWS = 4;
+
     private final StringBuilder told = new StringBuilder();
     private OwnTime own;
     private OwnTime.Longest worst = new OwnTime.Longest(0, "");
@@ -81,10 +84,10 @@ class HourOfWorkTest extends OneWindow {
             System.out.println("A working hour, as fast as the hands of a test go:\n" + told);
         }
         picture();
-        double window = wholeWindow();
+        long window = wholeWindow();
         System.out.println("the window drawn once, whole: " + window / 1e6 + " ms");
         assertTrue(
-                worst.nanos() < window,
+                worst.nanos() < window * MOST_WINDOWS,
                 "the program kept the interface thread for " + worst.nanos() / 1e6 + " ms: " + worst.at());
     }
 
@@ -212,8 +215,8 @@ class HourOfWorkTest extends OneWindow {
     }
 
     /**
-     * Processor time of laying out and drawing all of the window, the middle of seven: what the toolkit may take at a stretch on this machine,
-     * and so what no act of the program may.
+     * Processor time of laying out and drawing all of the window, the middle of seven: the measure of what an act of
+     * the program may take on this machine.
      */
     private long wholeWindow() throws Exception {
         long[] nanos = new long[7];
