@@ -81,7 +81,10 @@ final class OwnTime implements AutoCloseable {
                 .map(f -> f.getClassName().replaceFirst("\\$.*", "") + "." + f.getMethodName())
                 .toList();
         boolean tests = frames.stream()
-                .anyMatch(f -> f.contains("Test.") || f.contains("Driver.") || f.contains("app.Toolkit."));
+                .anyMatch(f -> f.contains("Test.")
+                        || f.contains("Driver.")
+                        || f.contains("app.Toolkit.")
+                        || f.contains("InterfaceThreadGuard."));
         return tests
                 ? ""
                 : frames.stream()

@@ -27,6 +27,10 @@ import org.junit.jupiter.api.Test;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Transform;
+import yondershelf.library.Asset;
+import yondershelf.library.Library;
+import yondershelf.store.AssetRow;
+import yondershelf.store.Store;
 
 /** What a person has typed, made or changed is kept, and asked about before it is lost. */
 class TrustWindowTest extends OneWindow {
@@ -104,6 +108,33 @@ class TrustWindowTest extends OneWindow {
         run(() -> on.window.lookup("#card").visibleProperty().removeListener(listener));
         assertEquals(0, closed.get());
         assertTrue(onFx(() -> on.window.lookup("#new-tag").isFocused()));
+        on.press(KeyCode.ESCAPE);
+    }
+
+    /** A thing that went and came again, as one that is sorted anew, has another number: it stays chosen, its card open. */
+    @Test
+    void whatIsSortedAnewStaysChosen() throws Exception {
+        on.robot.clickOn(middle(on.tile("Rain gauge")));
+        await("the card is open", () -> on.window.lookup("#card").isVisible());
+        String id = on.named("Rain gauge").id();
+        Store store = on.workspace.catalogue().libraries().stream()
+                .map(Library::store)
+                .filter(s -> s.asset(id).isPresent())
+                .findFirst()
+                .orElseThrow();
+        AssetRow before = store.asset(id).orElseThrow();
+        store.write(batch -> batch.remove(before.row()));
+        store.write(batch -> batch.put(before));
+        assertTrue(store.asset(id).orElseThrow().row() > before.row());
+        run(on.workspace::scan);
+        await("known by its new number", () -> {
+            Asset chosen = on.workspace.selected().get();
+            return chosen != null && chosen.row() > before.row() && on.isQuiet();
+        });
+        Toolkit.pulse();
+        await("at rest", on::isQuiet);
+        Toolkit.pulse();
+        assertTrue(onFx(() -> on.window.lookup("#card").isVisible()));
         on.press(KeyCode.ESCAPE);
     }
 

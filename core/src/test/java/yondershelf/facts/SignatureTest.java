@@ -7,7 +7,6 @@ import java.awt.image.BufferedImage;
 import java.io.BufferedReader;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -94,10 +93,9 @@ class SignatureTest {
     void besideAPerceptualHash() throws Exception {
         Oracles.need(isInstalled(), "imagemagick");
         List<BufferedImage> pictures = pictures(40);
-        List<double[]> hashes = new ArrayList<>();
+        List<double[]> hashes = hashes(pictures);
         List<Signature> ours = new ArrayList<>();
         for (BufferedImage picture : pictures) {
-            hashes.add(hash(picture));
             ours.add(Signature.of(MadePictures.picture(picture)));
         }
         double theirs = whole(found(hashes, SignatureTest::squares), FAMILY - 1);
@@ -119,27 +117,35 @@ class SignatureTest {
         }
     }
 
-    private double[] hash(BufferedImage picture) throws Exception {
-        Path file = folder.resolve("picture.png");
-        ImageIO.write(picture, "png", file.toFile());
-        Process process = new ProcessBuilder("identify", "-verbose", "-moments", file.toString())
-                .redirectErrorStream(true)
-                .start();
-        List<Double> out = new ArrayList<>();
+    /** Of all in one call: to start the program for each takes longer than its sums. */
+    private List<double[]> hashes(List<BufferedImage> pictures) throws Exception {
+        List<String> command = new ArrayList<>(List.of("identify", "-verbose", "-moments"));
+        for (int i = 0; i < pictures.size(); i++) {
+            Path file = folder.resolve("picture " + i + ".png");
+            ImageIO.write(pictures.get(i), "png", file.toFile());
+            command.add(file.toString());
+        }
+        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        List<List<Double>> out = new ArrayList<>();
         try (BufferedReader in =
                 new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
             Pattern line = Pattern.compile("\\s*PH[1-7]:\\s*(-?[0-9.e+-]+),?\\s+(-?[0-9.e+-]+).*");
             for (String text = in.readLine(); text != null; text = in.readLine()) {
+                if (text.startsWith("Image:")) {
+                    out.add(new ArrayList<>());
+                }
                 Matcher m = line.matcher(text);
                 if (m.matches()) {
-                    out.add(Double.parseDouble(m.group(1)));
-                    out.add(Double.parseDouble(m.group(2)));
+                    out.getLast().add(Double.parseDouble(m.group(1)));
+                    out.getLast().add(Double.parseDouble(m.group(2)));
                 }
             }
         }
         assertEquals(0, process.waitFor());
-        Files.delete(file);
-        return out.stream().mapToDouble(d -> d).toArray();
+        assertEquals(pictures.size(), out.size());
+        return out.stream()
+                .map(hash -> hash.stream().mapToDouble(d -> d).toArray())
+                .toList();
     }
 
     private static double squares(double[] a, double[] b) {

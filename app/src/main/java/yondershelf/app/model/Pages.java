@@ -71,8 +71,7 @@ public final class Pages {
     }
 
     /** What is found again in each answer: what is chosen, say. */
-    @Nullable
-    Key followed() {
+    public @Nullable Key followed() {
         return followed;
     }
 

@@ -182,6 +182,7 @@ public final class ShelfGrid extends Region {
                             if (workspace.selected().get() != chosen) {
                                 return;
                             }
+                            found.ifPresent(now -> followAs(now.key()));
                             Asset fresh = found.map(Shown::asset).orElse(null);
                             if (!chosen.equals(fresh)) {
                                 workspace.selected().set(fresh);
@@ -190,6 +191,14 @@ public final class ShelfGrid extends Region {
                                 found.ifPresent(card::show);
                             }
                         });
+    }
+
+    /** What went and came again, as a thing that is sorted anew does, is known by another number since. */
+    private void followAs(Key key) {
+        if (!key.equals(pages.followed()) && !chosen.isMany()) {
+            pages.follow(key);
+            chosen.selection().set(Selection.only(key));
+        }
     }
 
     /** Where the chosen asset stands; found with each answer, not at every frame. -1 when nothing is chosen, or it is not there. */
