@@ -277,6 +277,83 @@ class FindingsTest {
     }
 
     @Test
+    void codesHaveStableNames() {
+        List<String> words = java.util.Arrays.stream(Finding.Code.values())
+                .map(Finding.Code::word)
+                .toList();
+        assertEquals(
+                List.of(
+                        "materials-missing",
+                        "texture-missing",
+                        "texture-broken",
+                        "reference-absolute",
+                        "reference-outside",
+                        "unreadable",
+                        "ending-wrong"),
+                words,
+                "scripts go by them");
+        for (Finding.Code code : Finding.Code.values()) {
+            assertEquals(java.util.Optional.of(code), Finding.Code.of(code.word()));
+            assertTrue(code.title().length() > 5, code.title());
+        }
+        assertEquals(java.util.Optional.empty(), Finding.Code.of("nothing"));
+        assertEquals("warning", Finding.Severity.WARNING.word());
+    }
+
+    /** Verdicts that were reached by other rules are reached anew; those by these are not. */
+    @Test
+    void otherRulesLookAgain() throws Exception {
+        crate("crate", "");
+        assertEquals(List.of(), check(formats));
+        ContentReader again = mock(ContentReader.class, delegatesTo(formats));
+        Mend.check(library, again, Work.SILENT);
+        verify(again, atMost(0)).readModel(any(Path.class));
+        library.store().write(batch -> batch.meta("rules", "of another version"));
+        ContentReader anew = mock(ContentReader.class, delegatesTo(formats));
+        Mend.check(library, anew, Work.SILENT);
+        verify(anew, org.mockito.Mockito.times(1)).readModel(any(Path.class));
+        ContentReader last = mock(ContentReader.class, delegatesTo(formats));
+        Mend.check(library, last, Work.SILENT);
+        verify(last, atMost(0)).readModel(any(Path.class));
+    }
+
+    /** The name of a library of materials may stand there in codes (RFC 3986, 2.1). */
+    @Test
+    void librariesOfMaterialsNamedInCodes() throws Exception {
+        crate("crate", "");
+        Files.move(root.resolve("crate.mtl"), root.resolve("my crate.mtl"));
+        String model = Files.readString(root.resolve("crate.obj"));
+        Files.writeString(root.resolve("crate.obj"), model.replace("crate.mtl", "my%20crate.mtl"));
+        assertEquals(List.of(), check(formats));
+        Files.delete(root.resolve("my crate.mtl"));
+        assertEquals("my%20crate.mtl is missing: no materials", only().summary());
+    }
+
+    /** The chunk of text in a container is filled up with blanks to a multiple of four bytes (glTF 2.0, 4.4.3.2). */
+    @Test
+    void containersAreFilledUpWithBlanks() {
+        for (String to : List.of("b.png", "bc.png", "bcd.png", "bcde.png", "bcdef.png")) {
+            byte[] json = "{\"images\":[{\"uri\":\"a.png\"}]}  ".getBytes(java.nio.charset.StandardCharsets.UTF_8);
+            java.nio.ByteBuffer glb =
+                    java.nio.ByteBuffer.allocate(20 + json.length).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+            glb.putInt(0x46546C67)
+                    .putInt(2)
+                    .putInt(glb.capacity())
+                    .putInt(json.length)
+                    .putInt(0x4E4F534A);
+            glb.put(json);
+            byte[] out = Rewriter.rewrite(glb.array(), yondershelf.format.FileType.GLB, "a.png", to);
+            assertNotNull(out);
+            String text = "{\"images\":[{\"uri\":\"" + to + "\"}]}";
+            int padded = (text.length() + 3) / 4 * 4;
+            assertEquals(20 + padded, out.length, to);
+            assertEquals(
+                    text + " ".repeat(padded - text.length()),
+                    new String(out, 20, padded, java.nio.charset.StandardCharsets.UTF_8));
+        }
+    }
+
+    @Test
     void waysFromModelsToFiles() {
         assertEquals("maps/a.png", Mend.relative("crate.obj", "maps/a.png"));
         assertEquals("../maps/a.png", Mend.relative("props/crate.obj", "maps/a.png"));
