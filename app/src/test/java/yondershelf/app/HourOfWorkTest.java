@@ -33,8 +33,8 @@ import yondershelf.app.model.Workspace;
 @SuppressWarnings("NullAway.Init")
 class HourOfWorkTest extends OneWindow {
     private static final String TAG = "for the jetty";
-    /** Drawing the window takes about 17 ms of a shared processor: so many of them are about the 50 ms nobody may be kept waiting. */
-    private static final int MOST_WINDOWS = 4;
+    /** Drawing the window takes 17 to 19 ms of a shared processor; the first acts of a cold Java were seen to take 60. */
+    private static final int MOST_WINDOWS = 6;
 
     private final StringBuilder told = new StringBuilder();
     private OwnTime own;
