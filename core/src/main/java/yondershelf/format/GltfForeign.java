@@ -35,9 +35,9 @@ final class GltfForeign {
     static List<String> of(GltfDocument document) {
         JsonNode json = document.json;
         List<String> out = new ArrayList<>();
-        GltfForeign.count(out, json.path("animations").size(), "animation");
-        GltfForeign.count(out, json.path("skins").size(), "skin");
-        GltfForeign.count(out, json.path("cameras").size(), "camera");
+        count(out, json.path("animations").size(), "animation");
+        count(out, json.path("skins").size(), "skin");
+        count(out, json.path("cameras").size(), "camera");
         count(
                 out,
                 json.path("extensions")
@@ -45,7 +45,7 @@ final class GltfForeign {
                         .path("lights")
                         .size(),
                 "light");
-        GltfForeign.count(out, Math.max(0, json.path("scenes").size() - 1), "further scene");
+        count(out, Math.max(0, json.path("scenes").size() - 1), "further scene");
         int morphs = 0;
         int lines = 0;
         int secondUvs = 0;
@@ -60,9 +60,9 @@ final class GltfForeign {
                 secondUvs += !used && primitive.path("attributes").has("TEXCOORD_1") ? 1 : 0;
             }
         }
-        GltfForeign.count(out, morphs, "morph target");
-        GltfForeign.count(out, lines, "set of points or lines");
-        GltfForeign.count(out, secondUvs, "second set of uvs");
+        count(out, morphs, "morph target");
+        count(out, lines, "set of points or lines");
+        count(out, secondUvs, "second set of uvs");
         TreeSet<String> extensions = new TreeSet<>();
         json.path("extensionsUsed").forEach(e -> extensions.add(e.asText()));
         extensions.removeAll(KEPT);
