@@ -31,7 +31,7 @@ class WithAnotherProgramTest extends OneWindow {
                     .name("what it says")
                     .start(() ->
                             other.inputReader(StandardCharsets.UTF_8).lines().forEach(told::add));
-            assertEquals("ready", told.poll(60, TimeUnit.SECONDS));
+            assertEquals("ready", told.poll(300, TimeUnit.SECONDS));
             Point2D there =
                     new Point2D(OtherProgram.X + OtherProgram.WIDE / 2.0, OtherProgram.Y + OtherProgram.HIGH / 2.0);
             String got = null;
@@ -52,7 +52,7 @@ class WithAnotherProgramTest extends OneWindow {
         } finally {
             other.destroy();
             // its window may have the keys until it is gone
-            assertTrue(other.waitFor(60, TimeUnit.SECONDS));
+            assertTrue(other.waitFor(300, TimeUnit.SECONDS));
         }
         assertTrue(on.workspace.history().undoable().isEmpty(), "nothing was done to them");
     }

@@ -392,7 +392,7 @@ class LibrariesTest {
             @Override
             public void followed() {}
         });
-        assertTrue(entered.await(30, TimeUnit.SECONDS));
+        assertTrue(entered.await(100, TimeUnit.SECONDS));
         Thread closing = new Thread(watching::close);
         closing.start();
         while (closing.getState() != Thread.State.TIMED_WAITING && closing.isAlive()) {

@@ -155,7 +155,7 @@ class MtlxWriterTest {
                 .toString());
         Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
         String said = new String(process.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
-        assertTrue(process.waitFor(60, TimeUnit.SECONDS));
+        assertTrue(process.waitFor(300, TimeUnit.SECONDS));
         List<String> lines = said.lines().toList();
         assertEquals(SETS + 1, lines.size(), said.substring(0, Math.min(2000, said.length())));
         for (String line : lines.subList(0, SETS)) {

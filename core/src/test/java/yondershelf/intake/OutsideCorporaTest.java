@@ -80,7 +80,7 @@ class OutsideCorporaTest {
         Set<ProcessHandle> left = children();
         left.removeAll(before);
         for (ProcessHandle child : left) {
-            child.onExit().get(20, TimeUnit.SECONDS);
+            child.onExit().get(100, TimeUnit.SECONDS);
         }
         // PngSuite: names that begin with x are of files with errors, all others are sound
         for (PlanItem item :

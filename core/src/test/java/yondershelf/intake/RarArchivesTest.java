@@ -74,7 +74,7 @@ class RarArchivesTest {
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("said").toFile())
                 .start();
-        boolean ended = process.waitFor(60, TimeUnit.SECONDS);
+        boolean ended = process.waitFor(300, TimeUnit.SECONDS);
         process.destroyForcibly();
         List<String> said = ended && process.exitValue() == 0 ? List.of() : List.of("it fails");
         return new Out(files(into), said);
@@ -132,7 +132,7 @@ class RarArchivesTest {
         Set<ProcessHandle> left = children();
         left.removeAll(before);
         for (ProcessHandle child : left) {
-            child.onExit().get(20, TimeUnit.SECONDS);
+            child.onExit().get(100, TimeUnit.SECONDS);
         }
     }
 

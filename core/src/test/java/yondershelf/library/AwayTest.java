@@ -151,7 +151,7 @@ class AwayTest {
                         .waitFor());
         Files.createDirectory(journals.resolve("folder.jsonl"));
         Files.createSymbolicLink(journals.resolve("link.jsonl"), Path.of("/etc/passwd"));
-        assertTimeoutPreemptively(Duration.ofSeconds(20), () -> {
+        assertTimeoutPreemptively(Duration.ofSeconds(100), () -> {
             Library again = Library.open(folder, "", "laptop");
             assertTrue(again.labels("a").tags().contains("kept"));
             assertEquals(3, again.problems().size(), again.problems().toString());

@@ -202,7 +202,7 @@ class SourcesTest {
             if (method.equals("Phrase.name") || method.equals("Phrase.keptName")) {
                 starts.add("name.");
             }
-            if ((method.equals("Phrase.count") || method.equals("GltfForeign.count") || method.equals("Words.plural"))
+            if ((method.equals("Phrase.count") || method.equals("count") || method.equals("Words.plural"))
                     && arguments.getLast() instanceof LiteralTree noun) {
                 key("count." + String.valueOf(noun.getValue()).replace(' ', '-'), 1);
                 scan(arguments.getFirst(), null);

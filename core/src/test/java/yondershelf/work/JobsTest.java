@@ -33,7 +33,7 @@ class JobsTest {
                 work.problem(Problem.of("b.png", "it is empty"));
                 return 42;
             });
-            assertEquals(42, job.result().get(10, TimeUnit.SECONDS));
+            assertEquals(42, job.result().get(100, TimeUnit.SECONDS));
             assertEquals(Job.State.DONE, job.state());
             assertEquals(1.0, job.share());
             assertEquals("b.png: it is empty.", job.problems().get(0).sentence());
@@ -52,9 +52,9 @@ class JobsTest {
                 }
                 return "stopped";
             });
-            assertTrue(running.await(10, TimeUnit.SECONDS));
+            assertTrue(running.await(100, TimeUnit.SECONDS));
             job.cancel();
-            assertThrows(CancellationException.class, () -> job.result().get(10, TimeUnit.SECONDS));
+            assertThrows(CancellationException.class, () -> job.result().get(100, TimeUnit.SECONDS));
             assertEquals(Job.State.CANCELLED, job.state());
             assertTrue(job.isOver());
         }
@@ -69,8 +69,8 @@ class JobsTest {
             Job<String> inside = jobs.start("Broken", work -> {
                 throw new IllegalStateException("oops");
             });
-            assertThrows(ExecutionException.class, () -> told.result().get(10, TimeUnit.SECONDS));
-            assertThrows(ExecutionException.class, () -> inside.result().get(10, TimeUnit.SECONDS));
+            assertThrows(ExecutionException.class, () -> told.result().get(100, TimeUnit.SECONDS));
+            assertThrows(ExecutionException.class, () -> inside.result().get(100, TimeUnit.SECONDS));
             assertEquals(
                     "a.glb: the file is cut short. Fetch it again.",
                     told.problems().get(0).sentence());
@@ -90,21 +90,21 @@ class JobsTest {
                     slow.add(jobs.start("Slow " + i, priority, work -> waited(end)));
                 }
                 Priority urgent = Priority.values()[priority.ordinal() - 1];
-                assertEquals(7, jobs.start("Urgent", urgent, work -> 7).result().get(10, TimeUnit.SECONDS));
+                assertEquals(7, jobs.start("Urgent", urgent, work -> 7).result().get(100, TimeUnit.SECONDS));
             }
             long running =
                     slow.stream().filter(j -> j.state() == Job.State.RUNNING).count();
             assertTrue(running < 20, "a bounded pool: " + running);
             end.countDown();
             for (Job<Boolean> job : slow) {
-                assertTrue(job.result().get(60, TimeUnit.SECONDS));
+                assertTrue(job.result().get(300, TimeUnit.SECONDS));
             }
         }
     }
 
     private static boolean waited(CountDownLatch end) {
         try {
-            return end.await(60, TimeUnit.SECONDS);
+            return end.await(900, TimeUnit.SECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return false;
@@ -116,8 +116,8 @@ class JobsTest {
     void resultsAreLetGo() throws Exception {
         try (Jobs jobs = new Jobs()) {
             java.lang.ref.WeakReference<byte[]> large = new java.lang.ref.WeakReference<>(
-                    jobs.start("Large", work -> new byte[10 << 20]).result().get(10, TimeUnit.SECONDS));
-            jobs.start("Another", work -> 1).result().get(10, TimeUnit.SECONDS);
+                    jobs.start("Large", work -> new byte[10 << 20]).result().get(100, TimeUnit.SECONDS));
+            jobs.start("Another", work -> 1).result().get(100, TimeUnit.SECONDS);
             for (int i = 0; i < 200 && large.get() != null; i++) {
                 System.gc();
                 Thread.sleep(20);
@@ -137,10 +137,10 @@ class JobsTest {
             for (int i = 0; i < 50; i++) {
                 after.add(jobs.startAfter(before, "After", work -> 1));
             }
-            assertEquals(2, jobs.start("Meanwhile", work -> 2).result().get(10, TimeUnit.SECONDS));
+            assertEquals(2, jobs.start("Meanwhile", work -> 2).result().get(100, TimeUnit.SECONDS));
             before.completeExceptionally(new IllegalStateException("it failed"));
             for (Job<Integer> job : after) {
-                assertEquals(1, job.result().get(10, TimeUnit.SECONDS));
+                assertEquals(1, job.result().get(100, TimeUnit.SECONDS));
             }
         }
     }
@@ -182,7 +182,7 @@ class JobsTest {
             assertEquals(-1, job.secondsLeft());
             long start = System.nanoTime();
             before.complete(true);
-            assertTrue(begun.await(10, TimeUnit.SECONDS));
+            assertTrue(begun.await(100, TimeUnit.SECONDS));
             assertFalse(job.isOver());
             assertEquals(Set.of(Job.State.WAITING, Job.State.RUNNING), heard);
             assertEquals(Set.of(0, 1), problems);
@@ -195,7 +195,7 @@ class JobsTest {
             assertTrue(
                     left >= 0.03 && left <= 3 * (System.nanoTime() - start) / 1e9, "a quarter is done; left " + left);
             end.countDown();
-            job.result().get(10, TimeUnit.SECONDS);
+            job.result().get(100, TimeUnit.SECONDS);
             double seconds = job.seconds();
             assertTrue(seconds <= (System.nanoTime() - start) / 1e9);
             assertEquals(seconds * 3, job.secondsLeft(), 1e-9);
@@ -213,7 +213,7 @@ class JobsTest {
                 work.progress(1, 100, "one");
                 return 1;
             });
-            job.result().get(10, TimeUnit.SECONDS);
+            job.result().get(100, TimeUnit.SECONDS);
             assertEquals(0.01, job.share());
             assertEquals(-1, job.secondsLeft());
             job.progress(7, 5, "more than were counted");
@@ -232,7 +232,7 @@ class JobsTest {
             job.cancel();
             assertEquals(1, told.get());
             before.complete(true);
-            assertThrows(CancellationException.class, () -> job.result().get(10, TimeUnit.SECONDS));
+            assertThrows(CancellationException.class, () -> job.result().get(100, TimeUnit.SECONDS));
             assertEquals(0, ran.get());
             assertEquals(Job.State.CANCELLED, job.state());
         }
@@ -267,7 +267,7 @@ class JobsTest {
     void theLatestFiftyAreListed() throws Exception {
         try (Jobs jobs = new Jobs()) {
             for (int i = 0; i < 60; i++) {
-                jobs.start("Job " + i, work -> 1).result().get(10, TimeUnit.SECONDS);
+                jobs.start("Job " + i, work -> 1).result().get(100, TimeUnit.SECONDS);
                 int last = i;
                 while (!jobs.list().get(jobs.list().size() - 1).title().equals("Job " + last)
                         || !jobs.list().stream().allMatch(Job::isOver)) {
@@ -301,7 +301,7 @@ class JobsTest {
             }
             return true;
         });
-        assertTrue(begun.await(10, TimeUnit.SECONDS));
+        assertTrue(begun.await(100, TimeUnit.SECONDS));
         Job<Boolean> behind = jobs.startAfter(new CompletableFuture<>(), "Behind", work -> true);
         jobs.close();
         assertTrue(asleep.isOver() && looking.isOver());
@@ -322,8 +322,8 @@ class JobsTest {
             return true;
         });
         Job<Integer> over = jobs.start("Over", work -> 1);
-        over.result().get(10, TimeUnit.SECONDS);
-        assertTrue(begun.await(10, TimeUnit.SECONDS));
+        over.result().get(100, TimeUnit.SECONDS);
+        assertTrue(begun.await(100, TimeUnit.SECONDS));
         Thread.currentThread().interrupt();
         jobs.close();
         assertTrue(Thread.interrupted(), "an interruption while closing is passed on");
@@ -332,6 +332,6 @@ class JobsTest {
         assertEquals("it did not stop in time", deaf.problems().get(0).cause());
         assertEquals(List.of(), over.problems());
         end.set(true);
-        deaf.result().exceptionally(e -> true).get(10, TimeUnit.SECONDS);
+        deaf.result().exceptionally(e -> true).get(100, TimeUnit.SECONDS);
     }
 }

@@ -44,7 +44,7 @@ class ParallelTest {
             own.add(mine);
             threads.add(Thread.currentThread());
             try {
-                together.await(60, TimeUnit.SECONDS);
+                together.await(300, TimeUnit.SECONDS);
             } catch (Exception e) {
                 throw new IllegalStateException(e);
             }
@@ -104,7 +104,7 @@ class ParallelTest {
             Thread.onSpinWait();
         }
         end.await();
-        assertTrue(waiting.get(60, TimeUnit.SECONDS));
+        assertTrue(waiting.get(300, TimeUnit.SECONDS));
         Parallel.awaitEnd(worker);
         assertFalse(Thread.interrupted());
     }

@@ -47,9 +47,9 @@ class RendererTest {
                     broke.countDown();
                 })) {
             renderer.request(new Renderer.Request(broken, camera, 32, 32));
-            assertTrue(broke.await(20, TimeUnit.SECONDS), "told");
+            assertTrue(broke.await(100, TimeUnit.SECONDS), "told");
             renderer.request(new Renderer.Request(sound, camera, 32, 32));
-            assertTrue(drawn.await(20, TimeUnit.SECONDS), "the next is drawn");
+            assertTrue(drawn.await(100, TimeUnit.SECONDS), "the next is drawn");
         }
         assertTrue(told.get(0).sentence().contains("broken"), told.toString());
     }
