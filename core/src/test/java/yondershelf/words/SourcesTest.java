@@ -203,6 +203,7 @@ class SourcesTest {
                 starts.add("name.");
             }
             if ((method.equals("Phrase.count") || method.equals("count") || method.equals("Words.plural"))
+                    && !arguments.isEmpty()
                     && arguments.getLast() instanceof LiteralTree noun) {
                 key("count." + String.valueOf(noun.getValue()).replace(' ', '-'), 1);
                 scan(arguments.getFirst(), null);
