@@ -204,8 +204,9 @@ class SourcesTest {
             }
             if ((method.equals("Phrase.count") || method.equals("count") || method.equals("Words.plural"))
                     && !arguments.isEmpty()
-                    && arguments.getLast() instanceof LiteralTree noun) {
-                key("count." + String.valueOf(noun.getValue()).replace(' ', '-'), 1);
+                    && arguments.getLast() instanceof LiteralTree noun
+                    && noun.getValue() instanceof String one) {
+                key("count." + one.replace(' ', '-'), 1);
                 scan(arguments.getFirst(), null);
                 return null;
             }
