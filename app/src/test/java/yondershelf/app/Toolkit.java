@@ -11,7 +11,7 @@ import yondershelf.app.model.TextSize;
 
 /** The interface thread, for what happens on it or comes back to it. */
 public final class Toolkit {
-    private static final int SECONDS = 60;
+    private static final int SECONDS = 120;
 
     private Toolkit() {}
 
@@ -68,12 +68,14 @@ public final class Toolkit {
 
     /** True when something holds on the interface thread within so many seconds. */
     static boolean happens(BooleanSupplier condition, int seconds) throws Exception {
-        for (int i = 0; i < seconds * 10; i++) {
+        long end = System.nanoTime() + seconds * 1_000_000_000L;
+        // most things take a moment, and what takes long is not disturbed by being asked for
+        for (int pause = 10; System.nanoTime() < end; pause = Math.min(100, pause + 10)) {
             if (onFx(condition::getAsBoolean)) {
                 return true;
             }
-            Thread.sleep(100);
+            Thread.sleep(pause);
         }
-        return false;
+        return onFx(condition::getAsBoolean);
     }
 }

@@ -22,6 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import yondershelf.content.BasicColour;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
 
@@ -29,6 +30,8 @@ import yondershelf.content.ProblemException;
 class QueryTextTest {
     private static final long DAY =
             LocalDate.of(2026, 11, 20).atStartOfDay(ZoneId.systemDefault()).toEpochSecond();
+
+    private static final Set<Order> ALWAYS_KNOWN = Set.of(Order.NEWEST, Order.BEST_RATED, Order.MOST_USED);
 
     @TempDir
     Path folder;
@@ -54,15 +57,22 @@ class QueryTextTest {
                 random.nextInt(-1, 30) * 100,
                 random.nextInt(-1, 300));
         traits = traits.measured(
-                Math.max(-1, traits.triangles()),
-                Math.max(-1, traits.pixels()),
-                Math.max(-1, traits.millimetres()),
-                traits.tenthsOfStops());
+                        Math.max(-1, traits.triangles()),
+                        Math.max(-1, traits.pixels()),
+                        Math.max(-1, traits.millimetres()),
+                        traits.tenthsOfStops())
+                .madeFor(
+                        List.of("", "Pier study", "Mole").get(random.nextInt(3)),
+                        random.nextInt(3) == 0
+                                ? 0
+                                : BasicColour.RED.bit() * random.nextInt(2)
+                                        | BasicColour.BLUE.bit() * random.nextInt(2))
+                .used(random.nextInt(4), random.nextInt(3) == 0);
         return new Entry(
                 new Key("lib", row),
                 Kind.values()[random.nextInt(4)],
                 "thing " + row,
-                "",
+                List.of("", "shore", "shore/jetty", "shoreline", "tools").get(random.nextInt(5)),
                 "thing.obj",
                 tags,
                 "",
@@ -74,6 +84,10 @@ class QueryTextTest {
 
     private static boolean tagged(Entry e, String tag) {
         return e.tags().stream().anyMatch(t -> t.equals(tag) || t.startsWith(tag + "/"));
+    }
+
+    private static boolean is(Entry e, BasicColour colour) {
+        return (e.traits().colours() & colour.bit()) != 0;
     }
 
     private static List<Case> cases() {
@@ -127,6 +141,24 @@ class QueryTextTest {
                         e -> e.traits().triangles() >= 0 && e.traits().triangles() <= 20_000),
                 new Case("triangles>20k", e -> e.traits().triangles() > 20_000),
                 new Case("triangles:20k", e -> e.traits().triangles() == 20_000),
+                new Case("colour:red", e -> is(e, BasicColour.RED)),
+                new Case("-colour:red,blue", e -> !is(e, BasicColour.RED) && !is(e, BasicColour.BLUE)),
+                new Case("colour:none", e -> e.traits().colours() == 0),
+                new Case("colour:none,blue", e -> e.traits().colours() == 0 || is(e, BasicColour.BLUE)),
+                new Case("-colour:none", e -> e.traits().colours() != 0),
+                new Case("job:pier", e -> e.traits().job().equals("Pier study")),
+                new Case("job:none,mole", e -> !e.traits().job().equals("Pier study")),
+                new Case("used:yes", e -> e.traits().scenes() > 0),
+                new Case("used:no", e -> e.traits().scenes() == 0),
+                new Case("used>=2", e -> e.traits().scenes() >= 2),
+                new Case("findings:yes", e -> e.traits().problems()),
+                new Case("findings:no", e -> !e.traits().problems()),
+                new Case(
+                        "folder:shore",
+                        e -> e.folder().equals("shore") || e.folder().equals("shore/jetty")),
+                new Case(
+                        "-folder:shore/jetty,tools",
+                        e -> !e.folder().equals("shore/jetty") && !e.folder().equals("tools")),
                 new Case(
                         "thing library:\"Station props\" rating>1 -tag:rope",
                         e -> e.traits().rating() > 1 && !tagged(e, "rope")));
@@ -218,9 +250,10 @@ class QueryTextTest {
                     case MOST_TRIANGLES -> -entry.traits().triangles();
                     case FEWEST_TRIANGLES -> entry.traits().triangles();
                     case HIGHEST_RESOLUTION -> -entry.traits().pixels();
+                    case MOST_USED -> -entry.traits().scenes();
                     default -> 0;
                 };
-                boolean unknown = order != Order.NEWEST && order != Order.BEST_RATED && Math.abs(value) == 1;
+                boolean unknown = !ALWAYS_KNOWN.contains(order) && Math.abs(value) == 1;
                 value = unknown ? Long.MAX_VALUE : value;
                 assertTrue(value > before || value == before && entry.name().compareTo(name) > 0, order + " " + entry);
                 before = value;
