@@ -83,6 +83,8 @@ class BringingInWindowTest extends OneWindow {
                 plan.getSelectionModel().clearAndSelect(i);
             }
         });
+        // its picture, when it comes, moves what is below
+        await("its picture", on::isQuiet);
         ComboBox<?> first = (ComboBox<?>) onFx(() -> on.window.lookup("#intake .map-use"));
         assertEquals("base color", String.valueOf(first.getValue()));
         on.click(first, "the choice opens", first::isShowing);
