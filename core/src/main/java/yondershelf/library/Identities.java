@@ -249,8 +249,11 @@ final class Identities {
         return matches;
     }
 
-    /** What nobody spoke of has no fingerprint: a file that was moved keeps its size and time to the millisecond. */
-    private static List<Match> byStates(
+    /**
+     * What nobody spoke of has no fingerprint: a file that was moved keeps its size and time to the millisecond. Files unpacked in one
+     * moment have both alike, so of what has a fingerprint the bytes alone tell.
+     */
+    private List<Match> byStates(
             List<SortedItem> items,
             List<List<String>> states,
             Map<Integer, String> given,
@@ -263,7 +266,7 @@ final class Identities {
                 continue;
             }
             for (String id : byState.getOrDefault(state, List.of())) {
-                if (lost.containsKey(id)) {
+                if (lost.containsKey(id) && !hasFingerprint(id)) {
                     int strength = STATE_ONLY
                             + sameName(lost, id, items.get(i).files().get(0).path());
                     matches.add(new Match(i, id, strength));
@@ -271,6 +274,12 @@ final class Identities {
             }
         }
         return matches;
+    }
+
+    private boolean hasFingerprint(String id) {
+        return place(recorded(), id).files().stream()
+                .limit(1)
+                .anyMatch(f -> !f.fingerprint().isEmpty());
     }
 
     private static int sameName(Map<String, Place> lost, String id, String path) {

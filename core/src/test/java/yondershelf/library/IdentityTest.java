@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -101,6 +102,29 @@ class IdentityTest {
         assertEquals(first.id(), library.assetId("b/a.png"));
         assertNotEquals(first.id(), library.assetId("a.png"));
         assertEquals(Labels.NONE, library.labels(library.assetId("a.png")));
+    }
+
+    /** Two files unpacked in one moment have one size and one time: what went is not taken for what came with other bytes. */
+    @Test
+    void equalSizeAndTimeAreNotEqualContent() throws Exception {
+        FileTime moment = FileTime.fromMillis(1_790_000_000_123L);
+        picture(root.resolve("a.png"), 1);
+        Files.setLastModifiedTime(root.resolve("a.png"), moment);
+        scan();
+        Asset first = only(Kind.TEXTURE);
+        tag(first, "first");
+        Files.delete(root.resolve("a.png"));
+        picture(root.resolve("b.png"), 2);
+        Files.setLastModifiedTime(root.resolve("b.png"), moment);
+        scan();
+        assertEquals(1, library.assets().size());
+        assertNotEquals(first.id(), library.assetId("b.png"));
+        assertEquals(Labels.NONE, library.labels(library.assetId("b.png")));
+        // what comes back is what it was
+        picture(root.resolve("c.png"), 1);
+        Files.setLastModifiedTime(root.resolve("c.png"), moment);
+        scan();
+        assertEquals(first.id(), library.assetId("c.png"));
     }
 
     @Test
