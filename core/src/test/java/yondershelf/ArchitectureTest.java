@@ -71,7 +71,7 @@ class ArchitectureTest {
         "geometry, words content",
         "store, words content disk work",
         "search, words content disk",
-        "facts, words content format geometry",
+        "facts, words content references format geometry",
         "sorting, words content disk references format facts",
         "render, words content work references format geometry",
         "library, words content disk work store format sorting",
