@@ -11,7 +11,7 @@ import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Tooltip;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
-import yondershelf.app.views.SearchMenu;
+import yondershelf.app.places.SearchMenu;
 import yondershelf.search.Condition;
 import yondershelf.search.Facets;
 import yondershelf.search.Field;

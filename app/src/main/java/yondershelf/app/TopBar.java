@@ -25,7 +25,7 @@ import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.ShelfGrid;
 import yondershelf.catalogue.KnownLibrary;
 import yondershelf.content.ProblemException;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.search.Query;
 import yondershelf.search.QueryText;
 import yondershelf.words.Phrase;

@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Command;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Workspace;
-import yondershelf.app.views.SearchMenu;
+import yondershelf.app.places.SearchMenu;
 import yondershelf.catalogue.Home;
 import yondershelf.words.Phrase;
 

@@ -61,7 +61,7 @@ public final class InterfaceThreadGuard implements AfterEachCallback {
             Map.entry("yondershelf/disk/Lock", Set.of()),
             Map.entry("java/io/File", Set.of("isDirectory", "isFile", "exists", "length", "lastModified", "listFiles")),
             Map.entry("yondershelf/format/Formats", READING),
-            Map.entry("yondershelf/format/ContentReader", Set.of()),
+            Map.entry("yondershelf/format/reading/ContentReader", Set.of()),
             Map.entry("yondershelf/format/worker/IsolatedReader", Set.of()),
             // not the boxes they remember, but finding them
             Map.entry("yondershelf/content/Model", Set.of("measure")),

@@ -79,7 +79,7 @@ class TableWindowTest extends OneWindow {
                 .findFirst()
                 .orElseThrow();
         assertTrue(rust.maps().containsKey(Role.BASE_COLOR));
-        String environment = Formats.notes(file, new yondershelf.format.Reach())
+        String environment = Formats.notes(file, new yondershelf.references.Reach())
                 .scene()
                 .path("yonderShelf")
                 .path("environment")

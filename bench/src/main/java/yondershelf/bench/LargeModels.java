@@ -18,7 +18,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
-import yondershelf.format.SceneNotes;
+import yondershelf.format.reading.SceneNotes;
 
 /** Large model files to be read: a wavy sheet of so many squares a side, in three formats. */
 final class LargeModels {

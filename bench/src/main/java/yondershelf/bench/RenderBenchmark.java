@@ -18,7 +18,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.demo.DemoLibrary;
 import yondershelf.format.Formats;
-import yondershelf.format.SceneNotes;
+import yondershelf.format.reading.SceneNotes;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.render.Booth;
 import yondershelf.render.Camera;

@@ -14,8 +14,8 @@ import yondershelf.content.Part;
 import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.search.Entry;
 import yondershelf.search.Key;
 

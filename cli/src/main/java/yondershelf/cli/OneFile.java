@@ -9,7 +9,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.Sorter;
 import yondershelf.words.Phrase;

@@ -16,7 +16,7 @@ import java.util.function.Supplier;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Space;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;

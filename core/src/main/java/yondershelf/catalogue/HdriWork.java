@@ -14,7 +14,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Staging;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.render.Booth;
 import yondershelf.render.StagedLight;
 import yondershelf.words.Phrase;

@@ -10,7 +10,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.render.Booth;
 import yondershelf.words.Phrase;
 

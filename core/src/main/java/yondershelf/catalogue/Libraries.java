@@ -16,7 +16,7 @@ import java.util.stream.Stream;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.format.worker.Limits;
 import yondershelf.library.Library;
 import yondershelf.library.MachineRecords;

@@ -11,7 +11,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.work.Work;
 
 /**

@@ -14,9 +14,9 @@ import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
-import yondershelf.format.ContentReader;
-import yondershelf.format.FileType;
-import yondershelf.format.Squares;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.FileType;
+import yondershelf.references.Squares;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 

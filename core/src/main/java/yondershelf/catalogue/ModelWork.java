@@ -13,8 +13,8 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.render.Booth;
 
 /** Models: read from their file, measured and shown as they stand. */

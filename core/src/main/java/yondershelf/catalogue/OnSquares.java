@@ -6,7 +6,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Material;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
-import yondershelf.format.Squares;
+import yondershelf.references.Squares;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.sorting.Sorter;
 

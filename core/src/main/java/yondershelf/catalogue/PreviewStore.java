@@ -12,8 +12,8 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.library.Library;
 
 /**

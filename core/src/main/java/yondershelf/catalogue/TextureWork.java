@@ -10,7 +10,7 @@ import yondershelf.content.Texture;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
 import yondershelf.facts.Panorama;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 

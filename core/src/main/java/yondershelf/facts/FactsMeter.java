@@ -26,8 +26,8 @@ import yondershelf.content.Role;
 import yondershelf.content.Space;
 import yondershelf.content.Staging;
 import yondershelf.content.TextureUse;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.geometry.MainBody;
 import yondershelf.words.Phrase;
 

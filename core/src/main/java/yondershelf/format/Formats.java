@@ -5,12 +5,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import yondershelf.content.Coding;
 import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
+import yondershelf.content.MapReference;
 import yondershelf.content.MaterialFile;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -20,6 +22,28 @@ import yondershelf.content.Remarks;
 import yondershelf.content.Role;
 import yondershelf.content.Space;
 import yondershelf.content.Substance;
+import yondershelf.format.alembic.AlembicFormat;
+import yondershelf.format.assimp.AssimpFormat;
+import yondershelf.format.gltf.GlbWriter;
+import yondershelf.format.gltf.GltfFormat;
+import yondershelf.format.materialx.MtlxReader;
+import yondershelf.format.materialx.MtlxWriter;
+import yondershelf.format.model.LengthUnit;
+import yondershelf.format.model.ToldSpace;
+import yondershelf.format.picture.ExrWriter;
+import yondershelf.format.picture.PictureFormats;
+import yondershelf.format.picture.PngWriter;
+import yondershelf.format.picture.RadianceHdr;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.FileType;
+import yondershelf.format.reading.ModelFormat;
+import yondershelf.format.reading.PictureFormat;
+import yondershelf.format.reading.Reading;
+import yondershelf.format.reading.SceneNotes;
+import yondershelf.format.usd.UsdFormat;
+import yondershelf.format.wavefront.WavefrontFormat;
+import yondershelf.references.Reach;
+import yondershelf.references.Squares;
 import yondershelf.words.Phrase;
 
 /**
@@ -30,6 +54,12 @@ public final class Formats implements ContentReader {
     /** No file of more bytes is opened as a model or picture. */
     public static final long MOST_BYTES = 1L << 31;
 
+    private static final AssimpFormat ASSIMP = new AssimpFormat();
+
+    /** All families of models. One that is added is named here. */
+    private static final Map<FileType, ModelFormat> MODELS = byType(
+            List.of(new GltfFormat(ASSIMP), new WavefrontFormat(), new UsdFormat(), new AlembicFormat(), ASSIMP));
+
     private final Reach reach;
 
     public Formats() {
@@ -38,6 +68,12 @@ public final class Formats implements ContentReader {
 
     public Formats(Reach reach) {
         this.reach = reach;
+    }
+
+    private static Map<FileType, ModelFormat> byType(List<ModelFormat> formats) {
+        Map<FileType, ModelFormat> out = new EnumMap<>(FileType.class);
+        formats.forEach(format -> format.types().forEach(type -> out.put(type, format)));
+        return out;
     }
 
     @Override
@@ -65,37 +101,20 @@ public final class Formats implements ContentReader {
 
     @Override
     public Model readModel(Path file, Excerpt excerpt) throws ProblemException {
-        return edge(file, () -> read(file, modelType(file), excerpt));
+        return edge(file, () -> shown(open(file).read(excerpt), file, excerpt));
     }
 
     /** The same of what no native code is needed for, which may crash; empty for the rest. What was opened to decide is not opened again. */
     public Optional<Model> readModelSafely(Path file, Excerpt excerpt) throws ProblemException {
         return edge(file, () -> {
-            FileType type = modelType(file);
-            if (!isGltf(type)) {
-                return mayCrash(type) ? Optional.empty() : Optional.of(read(file, type, excerpt));
-            }
-            GltfDocument document = GltfDocument.load(file, reach);
-            return needsNative(document)
-                    ? Optional.empty()
-                    : Optional.of(shown(GltfReader.read(document, file, excerpt), file, excerpt));
+            ModelFormat.Opened opened = open(file);
+            return opened.isNative() ? Optional.empty() : Optional.of(shown(opened.read(excerpt), file, excerpt));
         });
     }
 
-    private Model read(Path file, FileType type, Excerpt excerpt) throws ProblemException {
-        Model whole = switch (type) {
-            case GLB, GLTF -> gltf(file, excerpt);
-            case OBJ -> WavefrontReader.read(file, reach);
-            case USDA, USDC, USDZ -> UsdReader.read(file, type, reach);
-            case ALEMBIC ->
-                throw new Problem(
-                                file.toString(),
-                                Phrase.kept("format.it-holds-an-alembic-archive"),
-                                Phrase.kept("format.export-it-as-glb-or"))
-                        .raise();
-            default -> AssimpReader.read(file, type, reach, excerpt.firstFrame());
-        };
-        return shown(whole, file, excerpt);
+    private ModelFormat.Opened open(Path file) throws ProblemException {
+        FileType type = modelType(file);
+        return Objects.requireNonNull(MODELS.get(type)).open(file, type, reach);
     }
 
     private static Model shown(Model whole, Path file, Excerpt excerpt) throws ProblemException {
@@ -117,13 +136,6 @@ public final class Formats implements ContentReader {
         return Arrays.stream(LengthUnit.values()).map(LengthUnit::title).toList();
     }
 
-    private Model gltf(Path file, Excerpt excerpt) throws ProblemException {
-        GltfDocument document = GltfDocument.load(file, reach);
-        return GltfDraco.isNeeded(document) && GltfDraco.movesVertices(document)
-                ? AssimpReader.read(file, FileType.GLB, reach, excerpt.firstFrame())
-                : GltfReader.read(document, file, excerpt);
-    }
-
     private static Model part(Model whole, String node) {
         return whole.below(node).orElseGet(() -> {
             List<String> notShown = new ArrayList<>(whole.remarks().keptNotShown());
@@ -132,39 +144,20 @@ public final class Formats implements ContentReader {
         });
     }
 
-    private static boolean isGltf(FileType type) {
-        return type == FileType.GLB || type == FileType.GLTF;
-    }
-
     /** True when reading this file runs native code that may crash: to be done in the worker. */
     public boolean needsNative(Path file) throws ProblemException {
         return edge(file, () -> {
             FileType type = typeOf(file);
-            return isGltf(type) ? needsNative(GltfDocument.load(file, reach)) : mayCrash(type);
+            ModelFormat model = MODELS.get(type);
+            return model != null
+                    ? model.open(file, type, reach).isNative()
+                    : PictureFormats.of(type).map(PictureFormat::isNative).orElse(false);
         });
-    }
-
-    private static boolean needsNative(GltfDocument document) {
-        return GltfDraco.isNeeded(document) || GltfMeshopt.isUsed(document);
-    }
-
-    private static boolean mayCrash(FileType type) {
-        return switch (type) {
-            case USDA, USDC, USDZ, ALEMBIC, OBJ -> false;
-            default -> type.isModel() || isNative(type);
-        };
     }
 
     /** True when opening this picture runs native code. */
     public static boolean needsNative(ImageSource source) {
-        byte[] bytes = source.bytes();
-        return bytes != null
-                ? FileType.byContent(bytes).map(Formats::isNative).orElse(false)
-                : FileType.byName(source.shownName()).map(Formats::isNative).orElse(false);
-    }
-
-    private static boolean isNative(FileType type) {
-        return type == FileType.EXR || type == FileType.KTX2;
+        return PictureFormats.guess(source).map(PictureFormat::isNative).orElse(false);
     }
 
     private static FileType typeOf(Path file) throws ProblemException {
@@ -220,67 +213,30 @@ public final class Formats implements ContentReader {
             return Squares.whole(source, one -> picture(one, colours));
         }
         return edge(source.shownName(), () -> {
-            if (isExr(source)) {
-                return source.coding().apply(exr(source, 1));
-            }
-            byte[] bytes = Pictures.bytesOf(source);
-            FileType type = Pictures.type(source, bytes);
-            Picture stored = switch (type) {
-                case HDR -> RadianceHdr.read(source.shownName(), bytes);
-                case KTX2 -> KtxReader.read(source, bytes);
-                case DDS -> DdsReader.read(source, bytes);
-                default -> Pictures.read(source, bytes, type, colours);
-            };
-            return source.coding().apply(stored);
+            PictureFormats.Opened opened = PictureFormats.open(source);
+            return source.coding().apply(opened.format().read(source, opened.type(), colours));
         });
     }
 
     /** What of a picture is not shown; only its beginning is looked at. */
     public static Remarks remarks(ImageSource source) throws ProblemException {
         return edge(source.shownName(), () -> {
-            byte[] head = Pictures.headOf(source);
-            FileType type = Pictures.type(source, head);
-            if (type == FileType.DDS || type == FileType.KTX2) {
-                return new Remarks(
-                        type == FileType.DDS ? DdsReader.notShown(source, head) : KtxReader.notShown(source, head),
-                        List.of());
-            }
-            try {
-                ColourChunks.of(head, type);
-                return Remarks.NONE;
-            } catch (IOException e) {
-                return new Remarks(List.of(Phrase.kept("format.colour-profile-which-is-broken")), List.of());
-            }
+            PictureFormats.Opened opened = PictureFormats.open(source);
+            return opened.format().remarks(source, opened.type(), opened.head());
         });
     }
 
     /** True for a picture whose header does not tell whether its pixels can be read: only reading it does. */
     public static boolean tellsLittle(ImageSource source) {
-        byte[] bytes = source.bytes();
-        FileType type = (bytes != null ? FileType.byContent(bytes) : FileType.byName(source.shownName())).orElse(null);
-        return type == FileType.KTX2 || type == FileType.DDS;
+        return PictureFormats.guess(source).map(PictureFormat::tellsLittle).orElse(false);
     }
 
     /** True for a file that says it is all six faces of a cube: read, they lie in a row. */
     public static boolean isCube(ImageSource source) throws ProblemException {
         return edge(source.shownName(), () -> {
-            byte[] head = Pictures.headOf(source);
-            return switch (Pictures.type(source, head)) {
-                case DDS -> DdsReader.isCube(source, head);
-                case KTX2 -> KtxReader.isCube(source, head);
-                default -> false;
-            };
+            PictureFormats.Opened opened = PictureFormats.open(source);
+            return opened.format().isCube(source, opened.head());
         });
-    }
-
-    private static boolean isExr(ImageSource source) throws ProblemException {
-        return Pictures.type(source, Pictures.headOf(source)) == FileType.EXR;
-    }
-
-    private Picture exr(ImageSource source, int step) throws ProblemException {
-        PictureSize size = measure(source);
-        Pictures.checkSize(source, size.width(), size.height());
-        return Straight.of(ExrReader.read(source, step));
     }
 
     /**
@@ -289,35 +245,28 @@ public final class Formats implements ContentReader {
      * @param step so many pixels each way become one, by their mean
      */
     public Picture readReduced(ImageSource source, int step) throws ProblemException {
-        return edge(
-                source.shownName(),
-                () -> isExr(source) ? source.coding().apply(exr(source, step)) : readPicture(source));
+        if (Squares.areMeant(source.reference())) {
+            return readPicture(source);
+        }
+        return edge(source.shownName(), () -> {
+            PictureFormats.Opened opened = PictureFormats.open(source);
+            return source.coding().apply(opened.format().readReduced(source, opened.type(), step));
+        });
     }
 
     @Override
     public PictureSize measure(ImageSource source) throws ProblemException {
         return edge(source.shownName(), () -> {
-            byte[] head = Pictures.headOf(source);
-            FileType type = Pictures.type(source, head);
-            return switch (type) {
-                case HDR -> RadianceHdr.measure(source.shownName(), head);
-                case EXR -> ExrHeaderSize.measure(source.shownName(), head);
-                case KTX2 -> KtxReader.measure(source, head);
-                case DDS -> DdsReader.measure(source, head);
-                default -> Pictures.measure(source, type);
-            };
+            PictureFormats.Opened opened = PictureFormats.open(source);
+            return opened.format().measure(source, opened.type(), opened.head());
         });
     }
 
     @Override
     public void verify(ImageSource source) throws ProblemException {
         edge(source.shownName(), () -> {
-            FileType type = Pictures.type(source, Pictures.headOf(source));
-            if (type == FileType.PNG || type == FileType.JPEG) {
-                Pictures.verify(source, type);
-            } else {
-                readPicture(source);
-            }
+            PictureFormats.Opened opened = PictureFormats.open(source);
+            opened.format().verify(source, opened.type());
             return true;
         });
     }
@@ -329,17 +278,17 @@ public final class Formats implements ContentReader {
 
     /** The {@code extras} of a glTF file. */
     public static SceneNotes notes(Path file, Reach reach) throws ProblemException {
-        return edge(file, () -> SceneNotes.of(GltfDocument.load(file, reach)));
+        return edge(file, () -> GltfFormat.notes(file, reach));
     }
 
     /** A glTF file's nodes and materials, whether it holds any triangles or not. */
     public static Model tree(Path file, Reach reach) throws ProblemException {
-        return edge(file, () -> GltfReader.read(GltfDocument.load(file, reach), file, Excerpt.WHOLE));
+        return edge(file, () -> GltfFormat.tree(file, reach));
     }
 
     /** What a glTF file holds that {@link #glb} would not write, in words: animations, skins, cameras... */
     public static List<String> beyondScenes(Path file, Reach reach) throws ProblemException {
-        return Phrase.said(edge(file, () -> GltfForeign.of(GltfDocument.load(file, reach))));
+        return Phrase.said(edge(file, () -> GltfFormat.beyondScenes(file, reach)));
     }
 
     /**
@@ -359,9 +308,6 @@ public final class Formats implements ContentReader {
     public static byte[] mtlx(String name, Map<Role, MapReference> references, Substance substance) {
         return MtlxWriter.write(name, references, substance);
     }
-
-    /** A map in a document of materials. */
-    public record MapReference(String file, Coding coding) {}
 
     /** A picture as PNG with eight bits a channel; values 0 to 1 are stored as they are. */
     public static byte[] png(Picture picture) {

@@ -1,6 +1,6 @@
 /**
- * Bytes to content and back: {@link yondershelf.format.Formats} is the face. glTF 2.0 and Radiance HDR (Ward 1991) are read
- * here from their specifications; other model formats go through Assimp, OpenEXR through TinyEXR, pictures through ImageIO.
+ * Bytes to content and back: {@link yondershelf.format.Formats} is the face. Each family of formats has a floor of its own and one class
+ * that says what it reads, which is named here once; native parsing is done by {@code format.worker} in another process.
  */
 @NullMarked
 package yondershelf.format;

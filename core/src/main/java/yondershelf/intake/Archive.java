@@ -19,7 +19,7 @@ import java.util.zip.CRC32;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.format.worker.RarReader;
 import yondershelf.sorting.Sorted;
 import yondershelf.words.Phrase;

@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.Set;
 import yondershelf.content.ImageSource;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.Lore;
 
 /** What files tell that may still be packed: only those somebody asks of are unpacked. */

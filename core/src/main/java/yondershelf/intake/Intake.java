@@ -15,7 +15,7 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.library.FileActs;
 import yondershelf.library.Library;

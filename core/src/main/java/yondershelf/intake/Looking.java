@@ -11,7 +11,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.credits.Credit;
 import yondershelf.credits.Credits;
 import yondershelf.facts.Panorama;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
 import yondershelf.words.Phrase;

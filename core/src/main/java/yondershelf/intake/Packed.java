@@ -6,7 +6,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 
 /** An archive's entries, one after the other. */
 interface Packed extends Closeable {

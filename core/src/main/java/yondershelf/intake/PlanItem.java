@@ -11,7 +11,7 @@ import yondershelf.content.Role;
 import yondershelf.content.Substance;
 import yondershelf.credits.Credit;
 import yondershelf.facts.Projection;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.sorting.Sorter;
 

@@ -8,7 +8,7 @@ import java.util.Set;
 import yondershelf.content.Coding;
 import yondershelf.content.Kind;
 import yondershelf.content.Role;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.sorting.Sorter;
 

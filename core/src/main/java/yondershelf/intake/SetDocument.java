@@ -3,11 +3,11 @@ package yondershelf.intake;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.function.Predicate;
+import yondershelf.content.MapReference;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
-import yondershelf.format.Formats.MapReference;
-import yondershelf.format.Squares;
+import yondershelf.references.Squares;
 import yondershelf.sorting.SortedItem.SortedFile;
 import yondershelf.sorting.Sorter;
 

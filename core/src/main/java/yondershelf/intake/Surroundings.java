@@ -12,9 +12,9 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Srgb;
 import yondershelf.facts.Projection;
-import yondershelf.format.ContentReader;
-import yondershelf.format.FileType;
 import yondershelf.format.Formats;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.SortedItem;
 import yondershelf.words.Phrase;
 

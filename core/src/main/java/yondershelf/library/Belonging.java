@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.SortedItem;
 import yondershelf.store.AssetRow;
 import yondershelf.store.Store;

@@ -22,7 +22,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Space;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
 import yondershelf.store.AssetRow;

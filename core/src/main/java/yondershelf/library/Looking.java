@@ -15,7 +15,7 @@ import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.sorting.Companions;
 import yondershelf.sorting.FileLore;
 import yondershelf.sorting.FolderSorter;

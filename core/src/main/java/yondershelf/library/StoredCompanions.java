@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.Companions;
 import yondershelf.store.Store;
 

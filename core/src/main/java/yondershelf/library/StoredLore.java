@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.Lore;
 import yondershelf.store.Learned;
 import yondershelf.store.Store;

@@ -11,9 +11,9 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
-import yondershelf.format.FileType;
-import yondershelf.format.Reach;
+import yondershelf.format.reading.FileType;
 import yondershelf.library.Library;
+import yondershelf.references.Reach;
 
 /**
  * Which USD files of a library are made of which others: layers, references and payloads stand between at signs. These stand on

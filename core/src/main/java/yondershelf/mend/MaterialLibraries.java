@@ -8,11 +8,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import yondershelf.format.FileType;
-import yondershelf.format.PercentCode;
-import yondershelf.format.WavefrontReferences;
+import yondershelf.format.reading.FileType;
+import yondershelf.format.wavefront.WavefrontReferences;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.references.PercentCode;
 import yondershelf.words.Phrase;
 
 /** Libraries of materials that an OBJ file names and that are not there: without them it has no materials at all. */

@@ -15,8 +15,8 @@ import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
-import yondershelf.format.FileType;
-import yondershelf.format.WavefrontReferences;
+import yondershelf.format.reading.FileType;
+import yondershelf.format.wavefront.WavefrontReferences;
 
 /**
  * Where a file names others: only the places its format gives to that. Names of nodes, images and materials, comments and whatever

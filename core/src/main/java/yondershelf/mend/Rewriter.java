@@ -8,8 +8,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
-import yondershelf.format.FileType;
-import yondershelf.format.PercentCode;
+import yondershelf.format.reading.FileType;
+import yondershelf.references.PercentCode;
 
 /** Rewrites one reference inside a model file and leaves every other byte as it is, where the format allows it. */
 final class Rewriter {

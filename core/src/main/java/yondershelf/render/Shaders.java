@@ -13,8 +13,8 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
-import yondershelf.format.ContentReader;
-import yondershelf.format.Squares;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.references.Squares;
 import yondershelf.work.Cached;
 import yondershelf.work.Parallel;
 

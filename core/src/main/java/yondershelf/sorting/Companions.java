@@ -10,8 +10,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import yondershelf.format.FileType;
-import yondershelf.format.Reach;
+import yondershelf.format.reading.FileType;
+import yondershelf.references.Reach;
 
 /**
  * Which files go with which model: those it names, where it names them, relative to itself. Likeness of names counts for

@@ -10,8 +10,8 @@ import java.util.Set;
 import yondershelf.content.ImageSource;
 import yondershelf.content.ProblemException;
 import yondershelf.facts.Panorama;
-import yondershelf.format.ContentReader;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.FileType;
 import yondershelf.sorting.evidence.Motion;
 import yondershelf.sorting.evidence.Sample;
 

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
 import yondershelf.content.Role;
 import yondershelf.content.Visible;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 import yondershelf.words.Phrase;
 
 /** Sorts the files of one folder and those that are part of it: all it needs of others is which files models there need. */

@@ -3,7 +3,7 @@ package yondershelf.sorting;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 
 /** What sorting has to know of a file beyond its name. Paths are below the sorted root. */
 public interface Lore {

@@ -13,8 +13,8 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import yondershelf.format.FileType;
-import yondershelf.format.Squares;
+import yondershelf.format.reading.FileType;
+import yondershelf.references.Squares;
 
 /** References to other files in a model file, found by looking through its bytes: quick, and enough to tell companions. */
 final class References {

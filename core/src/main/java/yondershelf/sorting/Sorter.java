@@ -7,7 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 
 /** Decides what each file is and which files belong together. */
 public final class Sorter {

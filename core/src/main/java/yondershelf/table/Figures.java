@@ -9,7 +9,7 @@ import yondershelf.content.ImageSource;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 
 /**
  * The figures of a scene that people compare.

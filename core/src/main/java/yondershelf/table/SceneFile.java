@@ -14,7 +14,7 @@ import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.TextureUse;
 import yondershelf.disk.Disk;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.words.Phrase;
 
 /**

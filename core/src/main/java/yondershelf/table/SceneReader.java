@@ -12,9 +12,9 @@ import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Transform;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
-import yondershelf.format.SceneNotes;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.SceneNotes;
 
 /** Makes placements of a glTF file's root nodes; what was saved here comes back as it was. */
 final class SceneReader {

@@ -12,9 +12,9 @@ import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
-import yondershelf.format.SceneNotes;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.SceneNotes;
 
 /** Puts a scene together as glTF, with what that has no place for in {@link SceneExtras}. */
 final class SceneWriter {

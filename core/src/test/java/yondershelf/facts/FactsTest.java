@@ -22,11 +22,11 @@ import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.Role;
 import yondershelf.content.Transform;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
-import yondershelf.format.GltfTest;
-import yondershelf.format.Reach;
-import yondershelf.format.SceneNotes;
+import yondershelf.format.gltf.GltfTest;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.format.reading.SceneNotes;
+import yondershelf.references.Reach;
 
 /** Facts come from the bytes. */
 class FactsTest {

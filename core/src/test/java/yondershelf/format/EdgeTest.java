@@ -25,6 +25,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.mend.Mend;
+import yondershelf.references.Reach;
 import yondershelf.work.Work;
 
 /** Whatever a file holds is that file's problem: nothing it does ends work on the others. */

@@ -16,6 +16,7 @@ import yondershelf.content.Excerpt;
 import yondershelf.content.Model;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
+import yondershelf.format.gltf.MadeGltf;
 import yondershelf.format.worker.IsolatedReader;
 
 /** Parts, scenes and first frames of model files (glTF 2.0, 3.5 and 3.11; COLLADA 1.4.1, "animation"). */

@@ -20,9 +20,10 @@ import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
+import yondershelf.format.gltf.MadeGltf;
 
 /** Models as they stand: skins, morph targets, instances. Compared with three.js (npm three), which reads glTF independently. */
-class PosedModelsTest {
+public class PosedModelsTest {
     private static final String BAR =
             "'primitives':[{'attributes':{'POSITION':0,'JOINTS_0':1,'WEIGHTS_0':2},'indices':3}]";
 
@@ -279,12 +280,12 @@ class PosedModelsTest {
                 """.formatted(id, positions);
     }
 
-    static List<JsonNode> measured(List<Path> files) throws Exception {
+    public static List<JsonNode> measured(List<Path> files) throws Exception {
         return measured(files, "");
     }
 
     /** @param how before each file: "first:" for the pose its first animation begins with */
-    static List<JsonNode> measured(List<Path> files, String how) throws Exception {
+    public static List<JsonNode> measured(List<Path> files, String how) throws Exception {
         Path modules = Oracles.project().resolve("target/oracles/node_modules");
         Oracles.need(Files.isDirectory(modules.resolve("three")) && Oracles.hasCommand("node"), "npm three");
         Path script =

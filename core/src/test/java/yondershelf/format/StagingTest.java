@@ -21,6 +21,8 @@ import yondershelf.content.Staging;
 import yondershelf.content.Transform;
 import yondershelf.facts.Facts;
 import yondershelf.facts.FactsMeter;
+import yondershelf.format.gltf.MadeGltf;
+import yondershelf.format.worker.ContentStream;
 import yondershelf.render.Booth;
 import yondershelf.render.Shaders;
 

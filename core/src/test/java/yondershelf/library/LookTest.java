@@ -23,8 +23,8 @@ import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.store.Store;
 import yondershelf.work.Work;
 

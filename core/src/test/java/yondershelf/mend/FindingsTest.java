@@ -23,10 +23,10 @@ import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
 import yondershelf.format.Formats;
-import yondershelf.format.Reach;
+import yondershelf.format.reading.ContentReader;
 import yondershelf.library.Library;
+import yondershelf.references.Reach;
 import yondershelf.work.Work;
 
 /** What a check says of each kind of fault: code, severity, words, and whose fault it is; and what it looks at again. */
@@ -342,7 +342,7 @@ class FindingsTest {
                     .putInt(json.length)
                     .putInt(0x4E4F534A);
             glb.put(json);
-            byte[] out = Rewriter.rewrite(glb.array(), yondershelf.format.FileType.GLB, "a.png", to);
+            byte[] out = Rewriter.rewrite(glb.array(), yondershelf.format.reading.FileType.GLB, "a.png", to);
             assertNotNull(out);
             String text = "{\"images\":[{\"uri\":\"" + to + "\"}]}";
             int padded = (text.length() + 3) / 4 * 4;

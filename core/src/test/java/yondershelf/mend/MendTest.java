@@ -158,7 +158,8 @@ class MendTest {
                 .putInt(0x4E4F534A)
                 .put(json);
         glb.putInt(4).putInt(0x004E4942).putInt(0x01020304);
-        byte[] out = Rewriter.rewrite(glb.array(), yondershelf.format.FileType.GLB, "a.png", "some folder/b.png");
+        byte[] out =
+                Rewriter.rewrite(glb.array(), yondershelf.format.reading.FileType.GLB, "a.png", "some folder/b.png");
         assertNotNull(out);
         java.nio.ByteBuffer read = java.nio.ByteBuffer.wrap(out).order(java.nio.ByteOrder.LITTLE_ENDIAN);
         assertEquals(out.length, read.getInt(8));

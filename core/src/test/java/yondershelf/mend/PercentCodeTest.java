@@ -19,9 +19,9 @@ import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.format.Formats;
-import yondershelf.format.PercentCode;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
+import yondershelf.references.PercentCode;
 import yondershelf.sorting.SortedItem;
 import yondershelf.work.Work;
 

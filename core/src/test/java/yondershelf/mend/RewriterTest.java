@@ -11,7 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 
 /** One reference changes, every other byte stays: what is rewritten there and back is what it was. */
 class RewriterTest {

@@ -17,7 +17,7 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 
 /** Levels of detail, versions and sizes of one thing. Naming habits: common practice, no source. */
 class FamiliesTest {

@@ -12,7 +12,7 @@ import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Kind;
 import yondershelf.content.Role;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 
 /** Sets of many naming habits come out as their lists say. Naming habits: common practice, no source. */
 class NamingHabitsTest {

@@ -12,7 +12,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import yondershelf.format.FileType;
+import yondershelf.format.reading.FileType;
 
 /** The files a model mentions are found whatever its format, and in time that grows with its size alone. */
 class ReferencesTest {

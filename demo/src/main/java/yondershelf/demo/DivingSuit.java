@@ -13,7 +13,7 @@ import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
-import yondershelf.format.SceneNotes;
+import yondershelf.format.reading.SceneNotes;
 
 /** A diver's suit on a rig (glTF 2.0, 3.7.3): made with its arms held out, at rest with them lowered. */
 final class DivingSuit {

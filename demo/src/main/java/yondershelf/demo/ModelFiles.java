@@ -20,7 +20,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
 import yondershelf.format.Formats;
-import yondershelf.format.SceneNotes;
+import yondershelf.format.reading.SceneNotes;
 
 /** Writes the demo's models in the formats packs come in. One mesh at the origin each. */
 final class ModelFiles {

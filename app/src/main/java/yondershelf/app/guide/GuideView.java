@@ -29,7 +29,7 @@ import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
-import yondershelf.app.views.Overlay;
+import yondershelf.app.window.Overlay;
 import yondershelf.words.Phrase;
 import yondershelf.work.ProgramLog;
 

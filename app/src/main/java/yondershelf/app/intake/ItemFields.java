@@ -13,7 +13,7 @@ import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.OpenPlan;
-import yondershelf.app.views.TagChips;
+import yondershelf.app.window.TagChips;
 import yondershelf.content.Kind;
 import yondershelf.content.Substance;
 import yondershelf.intake.PlanItem;

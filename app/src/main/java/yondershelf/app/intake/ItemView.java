@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.OpenPlan;
 import yondershelf.app.model.Workspace;
-import yondershelf.app.views.EvidencePicture;
+import yondershelf.app.window.EvidencePicture;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.PlanItem;

@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
-import yondershelf.app.views.LineCell;
+import yondershelf.app.window.LineCell;
 import yondershelf.intake.PlanItem;
 import yondershelf.words.Phrase;
 

@@ -12,7 +12,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import yondershelf.app.model.Gap;
-import yondershelf.app.views.TagChips;
+import yondershelf.app.window.TagChips;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;
 import yondershelf.library.Licences;

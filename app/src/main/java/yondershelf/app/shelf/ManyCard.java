@@ -22,7 +22,7 @@ import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
-import yondershelf.app.views.TagChips;
+import yondershelf.app.window.TagChips;
 import yondershelf.catalogue.Common;
 import yondershelf.library.Edit;
 import yondershelf.library.Labels;

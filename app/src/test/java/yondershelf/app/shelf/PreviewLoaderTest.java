@@ -176,10 +176,10 @@ class PreviewLoaderTest {
     @Test
     void aDefectInReadingIsNotTriedForEver() throws Exception {
         java.util.concurrent.atomic.AtomicInteger tries = new java.util.concurrent.atomic.AtomicInteger();
-        yondershelf.format.ContentReader odd =
-                (yondershelf.format.ContentReader) java.lang.reflect.Proxy.newProxyInstance(
+        yondershelf.format.reading.ContentReader odd =
+                (yondershelf.format.reading.ContentReader) java.lang.reflect.Proxy.newProxyInstance(
                         getClass().getClassLoader(),
-                        new Class<?>[] {yondershelf.format.ContentReader.class},
+                        new Class<?>[] {yondershelf.format.reading.ContentReader.class},
                         (proxy, method, arguments) -> {
                             if (method.getName().equals("readModel")
                                     && arguments[0].toString().endsWith("a.obj")) {

@@ -15,11 +15,10 @@ import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
-import yondershelf.format.ContentStream;
 import yondershelf.format.Formats;
-import yondershelf.format.Reach;
-import yondershelf.format.Squares;
+import yondershelf.format.reading.ContentReader;
+import yondershelf.references.Reach;
+import yondershelf.references.Squares;
 import yondershelf.words.Phrase;
 
 /**

@@ -5,7 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import yondershelf.content.ImageSource;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentReader;
+import yondershelf.format.reading.ContentReader;
 
 /**
  * What reading one file may use.

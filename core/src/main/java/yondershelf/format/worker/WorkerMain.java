@@ -17,7 +17,6 @@ import yondershelf.content.Model;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.format.ContentStream;
 import yondershelf.format.Formats;
 import yondershelf.words.Phrase;
 

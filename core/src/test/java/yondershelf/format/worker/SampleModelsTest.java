@@ -12,8 +12,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Model;
 import yondershelf.content.ProblemException;
-import yondershelf.format.FileType;
 import yondershelf.format.Oracles;
+import yondershelf.format.reading.FileType;
 
 /** Debian's assimp-testmodels: every file ends in content or in a clear reason, and no fewer are read than before. */
 class SampleModelsTest {

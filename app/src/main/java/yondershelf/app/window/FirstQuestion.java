@@ -1,0 +1,75 @@
+package yondershelf.app.window;
+
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import yondershelf.app.model.Gap;
+import yondershelf.app.model.Words;
+import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.LikelyFolders;
+import yondershelf.words.Phrase;
+
+/** The one question of a first start: where are your things? Folders of this machine that look like it are proposed. */
+final class FirstQuestion {
+    private final EmptyPlace place;
+    private final Workspace workspace;
+    private final VBox likely = Gap.CLOSE.column();
+    private final Label looking = new Label(Phrase.of("views.looking-where-they-might-be"));
+    private boolean asked;
+
+    FirstQuestion(Workspace workspace, Runnable addLibrary) {
+        this.workspace = workspace;
+        looking.getStyleClass().add("faint");
+        likely.setFillWidth(true);
+        likely.getChildren().add(looking);
+        place = new EmptyPlace(Phrase.of("views.where-are-your-things-models"))
+                .show(likely)
+                .offerLibrary(addLibrary);
+        place.setId("first-question");
+        // asked when there is a window, and nobody has answered yet
+        place.sceneProperty().addListener(o -> look());
+    }
+
+    EmptyPlace place() {
+        return place;
+    }
+
+    private void look() {
+        if (asked || place.getScene() == null) {
+            return;
+        }
+        asked = true;
+        workspace
+                .background()
+                .quietly(
+                        Phrase.of("views.looking-for-likely-folders"),
+                        work -> LikelyFolders.find(LikelyFolders.usualPlaces(), work),
+                        this::propose);
+    }
+
+    private void propose(List<LikelyFolders.Likely> found) {
+        likely.getChildren().clear();
+        for (LikelyFolders.Likely one : found) {
+            Path folder = one.folder();
+            Button button = new Button(shown(folder) + ", " + Words.plural(one.things(), "thing"));
+            button.getStyleClass().add("likely");
+            button.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+            button.setMaxWidth(Double.MAX_VALUE);
+            button.setMinHeight(Region.USE_PREF_SIZE);
+            button.setTooltip(new Tooltip(Phrase.of("views.open-as-a-library-the", folder)));
+            button.setOnAction(e -> workspace.addLibrary(folder));
+            likely.getChildren().add(button);
+        }
+    }
+
+    /** Below the person's own folder without the way there. */
+    private static String shown(Path folder) {
+        Path home = Path.of(System.getProperty("user.home", "/"));
+        return folder.startsWith(home) ? String.valueOf(home.relativize(folder)) : folder.toString();
+    }
+}
