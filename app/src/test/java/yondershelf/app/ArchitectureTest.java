@@ -51,8 +51,7 @@ class ArchitectureTest {
         Set<String> above = new TreeSet<>(ROOMS);
         above.remove(room);
         Arrays.asList(below.split(" ")).forEach(above::remove);
-        String[] packages =
-                above.stream().map(r -> APP + "." + r + "..").toArray(String[]::new);
+        String[] packages = above.stream().map(r -> APP + "." + r + "..").toArray(String[]::new);
         noClasses()
                 .that()
                 .resideInAPackage(APP + "." + room + "..")

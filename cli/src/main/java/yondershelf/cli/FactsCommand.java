@@ -6,12 +6,14 @@ import java.util.ArrayList;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
+import yondershelf.catalogue.Kinds;
 import yondershelf.content.Kind;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
-import yondershelf.facts.FactsMeter;
 import yondershelf.format.worker.IsolatedReader;
+import yondershelf.render.Booth;
+import yondershelf.render.Shaders;
 
 /** Measures files. */
 @Command(name = "facts", description = "${bundle:cli.measure-one-file}", mixinStandardHelpOptions = true)
@@ -21,10 +23,11 @@ final class FactsCommand extends Base {
 
     @Override
     void run(IsolatedReader reader) {
+        Kinds kinds = new Kinds(reader, new Booth(new Shaders(reader)));
         List<ObjectNode> all = new ArrayList<>();
         for (Path file : files) {
             work.progress(all.size(), files.size(), file.toString());
-            all.add(facts(file, reader));
+            all.add(facts(file, kinds, reader));
         }
         if (json && files.size() == 1) {
             printJson(all.get(0));
@@ -35,13 +38,13 @@ final class FactsCommand extends Base {
         }
     }
 
-    private ObjectNode facts(Path file, IsolatedReader reader) {
+    private ObjectNode facts(Path file, Kinds kinds, IsolatedReader reader) {
         Kind kind = null;
         Facts facts;
         try {
-            OneFile one = OneFile.of(file);
-            kind = one.kind(reader);
-            facts = measured(one, kind, reader);
+            OneFile.Thing thing = OneFile.of(file).thing(reader);
+            kind = thing.kind();
+            facts = kinds.of(kind).measure(thing.source());
         } catch (ProblemException e) {
             facts = Facts.unreadable(Kind.MODEL, e.problem(), file.toFile().length());
         }
@@ -65,19 +68,5 @@ final class FactsCommand extends Base {
             FactsText.lines(facts).forEach(this::say);
         }
         return node;
-    }
-
-    private static Facts measured(OneFile one, Kind kind, IsolatedReader reader) throws ProblemException {
-        FactsMeter meter = new FactsMeter(reader);
-        Path at = one.file();
-        return switch (kind) {
-            case MODEL ->
-                one.node().isEmpty()
-                        ? meter.model(at, List.of(at))
-                        : meter.of(one.model(reader), at, at.toFile().length());
-            case MATERIAL -> meter.materials(at, List.of(at));
-            case HDRI -> meter.hdri(at);
-            default -> meter.texture(at);
-        };
     }
 }

@@ -4,13 +4,17 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
+import yondershelf.catalogue.Source;
+import yondershelf.content.Excerpt;
 import yondershelf.content.Kind;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
+import yondershelf.content.Space;
 import yondershelf.format.reading.ContentReader;
 import yondershelf.sorting.Sorted;
+import yondershelf.sorting.SortedItem;
 import yondershelf.sorting.Sorter;
 import yondershelf.words.Phrase;
 
@@ -30,16 +34,6 @@ record OneFile(Path file, String node) {
                 : new OneFile(Path.of(text.substring(0, mark)), text.substring(mark + 1));
     }
 
-    /** Reads a model, or the node meant in it. */
-    Model model(ContentReader reader) throws ProblemException {
-        Model whole = reader.readModel(file);
-        return node.isEmpty()
-                ? whole
-                : whole.below(node)
-                        .orElseThrow(() -> Problem.of(file, Phrase.of("cli.there-is-no-node-in", node, names(whole)))
-                                .raise());
-    }
-
     private static String names(Model model) {
         String names = model.nodes().stream()
                 .map(Node::name)
@@ -52,15 +46,37 @@ record OneFile(Path file, String node) {
 
     private static final int MOST_NAMES = 20;
 
-    Kind kind(ContentReader reader) throws ProblemException {
+    /** A thing of some kind. */
+    record Thing(Kind kind, Source source) {}
+
+    /**
+     * What the file is.
+     *
+     * @throws ProblemException when it is nothing that is known, or holds no such node
+     */
+    Thing thing(ContentReader reader) throws ProblemException {
         Path whole = file.toAbsolutePath().normalize();
-        if (!Files.isRegularFile(whole) || whole.getParent() == null) {
+        Path folder = whole.getParent();
+        if (!Files.isRegularFile(whole) || folder == null) {
             throw Problem.of(file, Phrase.of("cli.there-is-no-such-file")).raise();
         }
-        Sorted sorted = Sorter.sort(whole.getParent(), List.of(String.valueOf(whole.getFileName())), reader);
+        Sorted sorted = Sorter.sort(folder, List.of(String.valueOf(whole.getFileName())), reader);
         if (sorted.items().isEmpty()) {
             throw Problem.of(file, sorted.skipped().get(0).reason()).raise();
         }
-        return sorted.items().get(0).kind();
+        SortedItem item = sorted.items().get(0);
+        Kind kind = Excerpt.kind(node, item.kind());
+        if (kind == Kind.MODEL && !node.isEmpty()) {
+            requireNode(reader.readModel(file));
+        }
+        return new Thing(
+                kind, new Source(folder, file.toString(), item.files(), Space.NONE, Excerpt.WHOLE.withNode(node)));
+    }
+
+    private void requireNode(Model whole) throws ProblemException {
+        if (whole.below(node).isEmpty()) {
+            throw Problem.of(file, Phrase.of("cli.there-is-no-node-in", node, names(whole)))
+                    .raise();
+        }
     }
 }

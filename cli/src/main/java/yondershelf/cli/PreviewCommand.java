@@ -12,15 +12,13 @@ import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import yondershelf.content.Environment;
-import yondershelf.content.ImageSource;
+import yondershelf.catalogue.Kinds;
 import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
 import yondershelf.format.worker.IsolatedReader;
 import yondershelf.render.Booth;
-import yondershelf.render.Shader;
 import yondershelf.render.Shaders;
 import yondershelf.words.Phrase;
 
@@ -50,15 +48,16 @@ final class PreviewCommand extends Base {
                     spec.commandLine(), Phrase.of("cli.size-goes-from-16-to", LARGEST));
         }
         Booth booth = new Booth(new Shaders(reader));
+        Kinds kinds = new Kinds(reader, booth);
         List<ObjectNode> all = new ArrayList<>();
         Set<Path> written = new HashSet<>();
         for (Path file : files) {
             work.progress(all.size(), files.size(), file.toString());
             if (files.size() == 1) {
-                all.add(preview(file, target, booth, reader));
+                all.add(preview(file, target, booth, kinds, reader));
             } else {
                 try {
-                    all.add(preview(file, inFolder(file, written), booth, reader));
+                    all.add(preview(file, inFolder(file, written), booth, kinds, reader));
                 } catch (ProblemException e) {
                     // of many, one that fails costs itself
                     report(e.problem());
@@ -92,25 +91,11 @@ final class PreviewCommand extends Base {
         return out;
     }
 
-    private ObjectNode preview(Path file, Path out, Booth booth, IsolatedReader reader) throws ProblemException {
-        OneFile one = OneFile.of(file);
-        Picture picture = switch (one.kind(reader)) {
-            case MATERIAL ->
-                booth.preview(
-                        booth.stage(reader.readMaterials(file).first()), size, size, Booth.FINAL_SAMPLES, () -> false);
-            case MODEL -> {
-                Booth.Stage stage = booth.stage(one.model(reader));
-                stage.scene().items().stream()
-                        .flatMap(i -> i.shaders().stream())
-                        .map(Shader::problems)
-                        .distinct()
-                        .forEach(list -> list.forEach(this::report));
-                yield booth.preview(stage, size, size, Booth.FINAL_SAMPLES, () -> false);
-            }
-            case HDRI ->
-                booth.preview(new Environment(file.toString(), reader.readPicture(ImageSource.at(file))), size, size);
-            default -> booth.preview(reader.readColours(ImageSource.at(file)), size);
-        };
+    private ObjectNode preview(Path file, Path out, Booth booth, Kinds kinds, IsolatedReader reader)
+            throws ProblemException {
+        OneFile.Thing thing = OneFile.of(file).thing(reader);
+        Picture picture =
+                kinds.of(thing.kind()).preview(thing.source(), size, Booth.FINAL_SAMPLES, this::report, () -> false);
         if (picture == null) {
             throw Problem.of(file, Phrase.of("cli.taking-the-preview-was-stopped"))
                     .raise();

@@ -225,8 +225,11 @@ public final class Contents {
             return kept;
         }
         long failures = kinds.passingFailures();
+        // what of its maps is missing stands on the card, with the facts
         Picture picture = guarded(
-                asset, () -> kinds.of(asset.kind()).preview(Source.of(library, asset), size, samples, cancelled));
+                asset,
+                () -> kinds.of(asset.kind())
+                        .preview(Source.of(library, asset), size, samples, problem -> {}, cancelled));
         // a picture that lacks a map for want of time or memory is shown, and taken again next time
         boolean whole = kinds.passingFailures() == failures;
         if (picture != null && whole && last && key != null) {
@@ -299,7 +302,7 @@ public final class Contents {
     /** The same of something that has not been taken in yet. */
     public @Nullable Picture takePreview(Kind kind, Source source, int size, int samples, BooleanSupplier cancelled)
             throws ProblemException {
-        return kinds.of(kind).preview(source, size, samples, cancelled);
+        return kinds.of(kind).preview(source, size, samples, problem -> {}, cancelled);
     }
 
     /** True for things that can be turned on the stage of the booth. */

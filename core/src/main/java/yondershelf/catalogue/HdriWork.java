@@ -3,6 +3,7 @@ package yondershelf.catalogue;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Environment;
 import yondershelf.content.Excerpt;
@@ -43,7 +44,8 @@ final class HdriWork implements KindWork {
     }
 
     @Override
-    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(
+            Source source, int size, int samples, Consumer<Problem> told, BooleanSupplier cancelled)
             throws ProblemException {
         return booth.preview(read(source), size, size);
     }

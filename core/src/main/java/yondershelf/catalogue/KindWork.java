@@ -3,26 +3,32 @@ package yondershelf.catalogue;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.facts.Facts;
 import yondershelf.render.Booth;
 import yondershelf.sorting.SortedItem;
 
-/** What can be done with assets of one kind. One class for each, registered in {@link Kinds}. */
-interface KindWork {
+/** What can be done with things of one kind, for the window and for commands alike. One class for each, registered in {@link Kinds}. */
+public interface KindWork {
 
     /** Measures one; a file that cannot be read is a fact too. */
     Facts measure(Source source);
 
     /**
-     * Takes a preview in the booth.
+     * Takes a preview in the booth: sRGB with transparency.
      *
+     * @param size the longer edge in pixels
+     * @param samples a pixel, of what is traced
+     * @param told what of it cannot be shown, a map that is missing say
      * @return null when cancelled, or when there is nothing to see
      */
     @Nullable
-    Picture preview(Source source, int size, int samples, BooleanSupplier cancelled) throws ProblemException;
+    Picture preview(Source source, int size, int samples, Consumer<Problem> told, BooleanSupplier cancelled)
+            throws ProblemException;
 
     /** What it holds, as the table needs it. */
     Object read(Source source) throws ProblemException;

@@ -3,6 +3,7 @@ package yondershelf.catalogue;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Kind;
 import yondershelf.content.Picture;
@@ -14,13 +15,13 @@ import yondershelf.format.reading.ContentReader;
 import yondershelf.render.Booth;
 import yondershelf.words.Phrase;
 
-/** Which work goes with which kind. */
-final class Kinds {
+/** Which work goes with which kind: the one place where kinds are told apart by what they need. */
+public final class Kinds {
     private final Map<Kind, KindWork> byKind = new EnumMap<>(Kind.class);
 
     private final Booth booth;
 
-    Kinds(ContentReader reader, Booth booth) {
+    public Kinds(ContentReader reader, Booth booth) {
         this.booth = booth;
         FactsMeter meter = new FactsMeter(reader);
         byKind.put(Kind.MODEL, new ModelWork(reader, meter, booth));
@@ -29,7 +30,8 @@ final class Kinds {
         byKind.put(Kind.TEXTURE, new TextureWork(reader, meter, booth));
     }
 
-    KindWork of(Kind kind) {
+    /** The work of a kind; one that says so for a kind nothing is done with. */
+    public KindWork of(Kind kind) {
         return byKind.getOrDefault(kind, NOT_READ);
     }
 
@@ -45,7 +47,8 @@ final class Kinds {
         }
 
         @Override
-        public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled) {
+        public @Nullable Picture preview(
+                Source source, int size, int samples, Consumer<Problem> told, BooleanSupplier cancelled) {
             return null;
         }
 

@@ -4,11 +4,13 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Excerpt;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Material;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Role;
 import yondershelf.content.TextureUse;
@@ -64,9 +66,12 @@ final class MaterialWork implements KindWork {
     }
 
     @Override
-    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(
+            Source source, int size, int samples, Consumer<Problem> told, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(booth.stage(OnSquares.together(read(source))), size, size, samples, cancelled);
+        Booth.Stage stage = booth.stage(OnSquares.together(read(source)));
+        stage.problems().forEach(told);
+        return booth.preview(stage, size, size, samples, cancelled);
     }
 
     @Override

@@ -2,6 +2,7 @@ package yondershelf.catalogue;
 
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Material;
@@ -9,6 +10,7 @@ import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Part;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.TextureUse;
 import yondershelf.facts.Facts;
@@ -43,9 +45,12 @@ final class ModelWork implements KindWork {
     }
 
     @Override
-    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(
+            Source source, int size, int samples, Consumer<Problem> told, BooleanSupplier cancelled)
             throws ProblemException {
-        return booth.preview(booth.stage(read(source)), size, size, samples, cancelled);
+        Booth.Stage stage = booth.stage(read(source));
+        stage.problems().forEach(told);
+        return booth.preview(stage, size, size, samples, cancelled);
     }
 
     @Override

@@ -2,9 +2,11 @@ package yondershelf.catalogue;
 
 import java.util.List;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.content.Texture;
 import yondershelf.facts.Facts;
@@ -32,7 +34,8 @@ final class TextureWork implements KindWork {
     }
 
     @Override
-    public @Nullable Picture preview(Source source, int size, int samples, BooleanSupplier cancelled)
+    public @Nullable Picture preview(
+            Source source, int size, int samples, Consumer<Problem> told, BooleanSupplier cancelled)
             throws ProblemException {
         return booth.preview(reader.readColours(picture(source)), size);
     }

@@ -9,6 +9,7 @@ import yondershelf.content.Material;
 import yondershelf.content.Mesh;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
+import yondershelf.content.Problem;
 import yondershelf.content.Staging;
 import yondershelf.content.Transform;
 import yondershelf.geometry.MainBody;
@@ -63,6 +64,15 @@ public final class Booth {
         /** The scene, for measurements. */
         public RenderScene scene() {
             return scene;
+        }
+
+        /** What of it cannot be shown, each once: a map that is missing, say. */
+        public List<Problem> problems() {
+            return scene.items().stream()
+                    .flatMap(item -> item.shaders().stream())
+                    .flatMap(shader -> shader.problems().stream())
+                    .distinct()
+                    .toList();
         }
 
         /** The usual view, turned further by radians about the upright axis and raised. */

@@ -13,10 +13,10 @@ import javafx.scene.layout.VBox;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.IntakeReport;
 import yondershelf.app.model.Workspace;
+import yondershelf.app.window.LineCell;
 import yondershelf.content.Problem;
 import yondershelf.words.Phrase;
 import yondershelf.work.Job;
-import yondershelf.app.window.LineCell;
 
 /** What went wrong and was not put away yet, then the latest jobs, the newest on top. */
 final class JobList extends ListView<JobList.Line> {

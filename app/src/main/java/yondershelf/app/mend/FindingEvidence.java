@@ -14,6 +14,8 @@ import yondershelf.app.model.Gap;
 import yondershelf.app.model.Images;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.PreviewLoader;
+import yondershelf.app.window.EvidencePicture;
+import yondershelf.app.window.EvidenceSide;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Picture;
@@ -23,8 +25,6 @@ import yondershelf.library.Library;
 import yondershelf.mend.Finding;
 import yondershelf.render.Booth;
 import yondershelf.words.Phrase;
-import yondershelf.app.window.EvidencePicture;
-import yondershelf.app.window.EvidenceSide;
 
 /** One finding large: the thing as it is, what is wrong, what would fix it, what was found for it, and the act. */
 final class FindingEvidence extends BorderPane {

@@ -18,9 +18,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
+import yondershelf.app.window.LineCell;
 import yondershelf.mend.Finding;
 import yondershelf.words.Phrase;
-import yondershelf.app.window.LineCell;
 
 /** Findings, each under the file it was found at. However many there are, only those in view are laid out. */
 final class FindingList extends ListView<FindingList.Line> {

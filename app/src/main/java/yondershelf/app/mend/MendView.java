@@ -5,11 +5,11 @@ import javafx.scene.layout.BorderPane;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.PreviewLoader;
+import yondershelf.app.window.EmptyPlace;
 import yondershelf.library.Asset;
 import yondershelf.mend.Finding;
 import yondershelf.search.Query;
 import yondershelf.words.Phrase;
-import yondershelf.app.window.EmptyPlace;
 
 /** What is wrong: left the findings, or earlier changes to files; right the chosen finding's evidence large and its remedy. */
 public final class MendView extends BorderPane {

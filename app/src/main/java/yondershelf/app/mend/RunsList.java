@@ -21,10 +21,10 @@ import yondershelf.app.model.FileRuns;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
-import yondershelf.library.UndoRun;
-import yondershelf.words.Phrase;
 import yondershelf.app.window.EmptyPlace;
 import yondershelf.app.window.LineCell;
+import yondershelf.library.UndoRun;
+import yondershelf.words.Phrase;
 
 /** Changes made to files so far, the latest on top, each with the act that takes it back. */
 final class RunsList extends ListView<FileRuns.Listed> {
