@@ -57,7 +57,7 @@ public final class ShelfWindow extends StackPane {
     final Halves halves;
     private final FolderDialog dialog;
     private final KindBar kinds;
-    final Surroundings surroundings;
+    final Theme surroundings;
 
     public ShelfWindow(Workspace workspace) {
         this.workspace = workspace;
@@ -83,7 +83,7 @@ public final class ShelfWindow extends StackPane {
         top = new TopBar(workspace, grid, this::switchTheme, this::openKeys);
         VBox head = new VBox(top, new QuestionBar(workspace.questions()));
         BorderPane body = new BorderPane(halves, head, null, jobs, places);
-        surroundings = new Surroundings(workspace, this::showLight);
+        surroundings = new Theme(workspace, this::showLight);
         decisions = new Decisions(workspace, this::saveSceneAs);
         List<Command> commands = commands();
         keys = new KeysOverlay(commands);
@@ -119,11 +119,11 @@ public final class ShelfWindow extends StackPane {
 
     /** Light surroundings from now on, or dark ones. */
     public void setLight(boolean wanted) {
-        surroundings.want(wanted ? Surroundings.Wanted.LIGHT : Surroundings.Wanted.DARK);
+        surroundings.want(wanted ? Theme.Wanted.LIGHT : Theme.Wanted.DARK);
     }
 
     /** Dark, light, or as the system has it. */
-    Surroundings surroundings() {
+    Theme surroundings() {
         return surroundings;
     }
 

@@ -127,7 +127,7 @@ final class WindowCommands {
                 views(
                         Phrase.of("app.surroundings-as-the-system-has"),
                         null,
-                        () -> window.surroundings.want(Surroundings.Wanted.SYSTEM)),
+                        () -> window.surroundings.want(Theme.Wanted.SYSTEM)),
                 views(Phrase.of("app.guide"), "F1", window.guide::open),
                 views(Phrase.of("app.keys-and-commands"), "Shortcut+K", window::openKeys)));
         for (Locale language : Phrase.LANGUAGES) {

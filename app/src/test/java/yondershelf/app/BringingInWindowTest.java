@@ -120,7 +120,7 @@ class BringingInWindowTest extends OneWindow {
         run(() -> on.window.bring(List.of(on.demo("packs/shingle_study.zip"))));
         // two are here already, so only the third is offered
         await("sorted again", () -> offers("Take in 1"));
-        on.robot.clickOn("Discard");
+        on.clickOn("Discard");
         await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
         assertEquals(before + 2, assets());
     }

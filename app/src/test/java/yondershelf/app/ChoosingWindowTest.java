@@ -179,7 +179,7 @@ class ChoosingWindowTest extends OneWindow {
                 "it is there already",
                 () -> on.window.lookupAll(".button").stream()
                         .anyMatch(n -> n instanceof ButtonBase b && b.getText().equals("Put them together")));
-        on.robot.clickOn("Put them together");
+        on.clickOn("Put them together");
         await("one", () -> on.workspace.counts().get().tags().getOrDefault("cloth", 0) > brass);
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
         await("two again", () -> on.workspace.counts().get().tags().containsKey("metalwork"));
@@ -195,7 +195,7 @@ class ChoosingWindowTest extends OneWindow {
     private void renameTag(String tag, String to) throws Exception {
         on.menu(middle(tagRow(tag)), "Rename or nest elsewhere");
         await("asked", () -> on.window.lookup("#question-typed") != null);
-        on.robot.clickOn("#question-typed");
+        on.clickOn("#question-typed");
         on.press(KeyCode.CONTROL, KeyCode.A);
         on.robot.write(to, 20);
         on.robot.type(KeyCode.ENTER);

@@ -126,7 +126,7 @@ class PlanWindowTest extends OneWindow {
     }
 
     private void letGo() throws Exception {
-        on.robot.clickOn("Discard");
+        on.clickOn("Discard");
         await("the shelf again", () -> on.workspace.view().get() == Workspace.View.SHELF);
     }
 
@@ -331,7 +331,7 @@ class PlanWindowTest extends OneWindow {
                 "asked",
                 () -> on.window.lookupAll(".button").stream()
                         .anyMatch(n -> n instanceof ButtonBase b && b.getText().equals("Continue")));
-        on.robot.clickOn("Continue");
+        on.clickOn("Continue");
         await(
                 "as it was left",
                 () -> has("Warning sign") && !named("Warning sign").isTicked() && has("Board"));
@@ -389,14 +389,14 @@ class PlanWindowTest extends OneWindow {
         run(() -> on.window.bring(List.of(pack)));
         await("asked", () -> on.window.lookup("#question-typed") != null);
         assertEquals(0, plan().items().size());
-        on.robot.clickOn("#question-typed");
+        on.clickOn("#question-typed");
         on.robot.write("secret");
         on.press(KeyCode.ENTER);
         await("open", () -> plan().items().size() == 1 && has("Sign"));
         letGo();
         run(() -> on.window.bring(List.of(pack)));
         await("asked again", () -> on.window.lookup("#question-typed") != null);
-        on.robot.clickOn("Skip it");
+        on.clickOn("Skip it");
         await(
                 "quiet",
                 () -> on.window.lookup("#question-typed") == null

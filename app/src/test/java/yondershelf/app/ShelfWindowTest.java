@@ -2,6 +2,7 @@ package yondershelf.app;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static yondershelf.app.Toolkit.await;
 import static yondershelf.app.Toolkit.onFx;
@@ -11,6 +12,7 @@ import static yondershelf.app.WindowDriver.middle;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -82,8 +84,24 @@ class ShelfWindowTest extends OneWindow {
                         .map(n -> ((Label) n).getText())
                         .collect(Collectors.joining()))
                 .contains("Nothing matches"));
-        on.robot.clickOn("Show everything");
+        on.clickOn("Show everything");
         await("everything once more", () -> on.workspace.hits().get().total() > 60);
+    }
+
+    /** A button that is made anew while the hand is on it swallows the click. */
+    @Test
+    void whatIsOfferedWhereNothingIsStaysUnderThePointer() throws Exception {
+        on.search("nothing is called this");
+        await("nothing", () -> on.workspace.hits().get().total() == 0);
+        await("offered", () -> on.robot.lookup("Show everything").tryQuery().isPresent());
+        Node offered = on.robot.lookup("Show everything").query();
+        // a look through the libraries tells everybody at its end
+        onFx(on.workspace::scan).result().get(100, TimeUnit.SECONDS);
+        await("the look", on::isQuiet);
+        Toolkit.pulse();
+        assertSame(offered, on.robot.lookup("Show everything").query());
+        on.clickOn("Show everything");
+        await("everything", () -> on.workspace.hits().get().total() > 60);
     }
 
     /** Conditions typed among the words; what is not understood yet counts as words, and says so. */
@@ -259,7 +277,7 @@ class ShelfWindowTest extends OneWindow {
         await(
                 "the menu",
                 () -> Window.getWindows().stream().anyMatch(w -> w instanceof ContextMenu menu && menu.isShowing()));
-        on.robot.clickOn("Show the card");
+        on.clickOn("Show the card");
         await("the card is open", () -> on.window.lookup("#card").isVisible());
         assertEquals("Station hut", onFx(() -> on.workspace.selected().get()).name());
     }
@@ -337,7 +355,7 @@ class ShelfWindowTest extends OneWindow {
                     () -> on.window.lookupAll("#news .button").stream()
                             .anyMatch(b ->
                                     ((javafx.scene.control.Button) b).getText().equals("1 new in Station props")));
-            on.robot.clickOn("1 new in Station props");
+            on.clickOn("1 new in Station props");
             await(
                     "just that",
                     () -> found().size() == 1 && found().get(0).name().equals("Tide bell"));

@@ -30,18 +30,18 @@ class SystemWishesTest extends OneWindow {
         run(() -> {
             system().setColorScheme(null);
             system().setReducedMotion(null);
-            on.window.surroundings().want(Surroundings.Wanted.DARK);
+            on.window.surroundings().want(Theme.Wanted.DARK);
         });
     }
 
     @Test
     void surroundingsFollowTheSystemUntilSomebodyChooses() throws Exception {
-        run(() -> on.window.surroundings().want(Surroundings.Wanted.SYSTEM));
+        run(() -> on.window.surroundings().want(Theme.Wanted.SYSTEM));
         run(() -> system().setColorScheme(ColorScheme.LIGHT));
         assertTrue(onFx(this::isLight));
         run(() -> system().setColorScheme(ColorScheme.DARK));
         assertFalse(onFx(this::isLight));
-        run(() -> on.window.surroundings().want(Surroundings.Wanted.LIGHT));
+        run(() -> on.window.surroundings().want(Theme.Wanted.LIGHT));
         run(() -> system().setColorScheme(ColorScheme.LIGHT));
         run(() -> system().setColorScheme(ColorScheme.DARK));
         assertTrue(onFx(this::isLight), "chosen: the system is not asked");

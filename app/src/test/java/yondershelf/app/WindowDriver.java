@@ -229,6 +229,20 @@ final class WindowDriver implements AutoCloseable {
         robot.clickOn(middle(node(id)));
     }
 
+    /** Clicks on what bears these words, once it is there and at rest; what is filled anew meanwhile is looked for again. */
+    void clickOn(String words) throws Exception {
+        for (int attempt = 0; attempt < 10; attempt++) {
+            await(words, () -> robot.lookup(words).tryQuery().isPresent());
+            Node node = onFx(() -> robot.lookup(words).tryQuery().orElse(null));
+            Point2D middle = node == null ? null : rest(node);
+            if (middle != null) {
+                robot.clickOn(middle);
+                return;
+            }
+        }
+        throw new AssertionError(words + " does not come to rest");
+    }
+
     /** Clicks until it is done: under load the display may swallow a click. */
     void click(Node node, String what, BooleanSupplier done) throws Exception {
         for (int attempt = 0; attempt < 3; attempt++) {

@@ -90,7 +90,8 @@ final class Alike {
 
     int unseen() {
         return catalogue.known().stream()
-                .mapToInt(library -> library.store().unseen(Contents.LOOK).size())
+                .mapToInt(
+                        library -> library.store().looks().unseen(Contents.LOOK).size())
                 .sum();
     }
 
@@ -99,7 +100,7 @@ final class Alike {
             if (library.isAway()) {
                 continue;
             }
-            List<Integer> rows = library.store().unseen(Contents.LOOK);
+            List<Integer> rows = library.store().looks().unseen(Contents.LOOK);
             AtomicInteger done = new AtomicInteger();
             Parallel.run(rows.size(), Parallel.threads(), work::isCancelled, i -> {
                 look(library, rows.get(i), work);

@@ -72,7 +72,7 @@ public record Common(
             List<Integer> of = rows.getOrDefault(library.id(), List.of());
             for (int from = 0; from < of.size() && !work.isCancelled(); from += PART) {
                 List<Integer> part = of.subList(from, Math.min(of.size(), from + PART));
-                Map<Integer, Integer> colours = library.store().colours(part);
+                Map<Integer, Integer> colours = library.store().looks().colours(part);
                 for (AssetRow row : library.store().assets(part)) {
                     Labels labels = Labels.of(row);
                     kinds.merge(Kind.of(row.kind()).orElse(Kind.TEXTURE), 1, Integer::sum);

@@ -237,7 +237,11 @@ public final class Contents {
         }
         if (picture != null
                 && whole
-                && (last || library.store().look(asset.row(), lookKey(asset)).isEmpty())) {
+                && (last
+                        || library.store()
+                                .looks()
+                                .of(asset.row(), lookKey(asset))
+                                .isEmpty())) {
             keepLook(library, asset, known.facts(), picture);
         }
         return picture;
@@ -285,7 +289,7 @@ public final class Contents {
     /** What an asset looks like, found out now if need be. */
     Optional<Signature> look(Asset asset, int size, BooleanSupplier cancelled) throws ProblemException {
         Optional<Signature> kept = known(asset)
-                .flatMap(k -> k.store().look(asset.row(), lookKey(asset)))
+                .flatMap(k -> k.store().looks().of(asset.row(), lookKey(asset)))
                 .flatMap(bytes -> Optional.ofNullable(Signature.parse(bytes)));
         if (kept.isPresent()) {
             return kept;

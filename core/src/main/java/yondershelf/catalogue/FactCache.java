@@ -63,7 +63,7 @@ final class FactCache {
     }
 
     Optional<Known> kept(Store store, Asset asset) {
-        return store.facts(asset.id(), asset.state()).flatMap(row -> {
+        return store.facts().of(asset.id(), asset.state()).flatMap(row -> {
             try {
                 Facts facts = JSON.readValue(row[1], Facts.class);
                 // kept by a version that did not tell verdicts on bytes from those of the moment
@@ -124,7 +124,7 @@ final class FactCache {
         Store store = library.store();
         Map<String, String> unreadable = new ConcurrentHashMap<>();
         Set<String> doubtful = new HashSet<>();
-        for (String id : store.unreadable()) {
+        for (String id : store.facts().unreadable()) {
             AssetRow row = store.asset(id).orElse(null);
             Known known = row == null ? null : kept(store, Asset.of(row)).orElse(null);
             if (row != null && known == null) {
@@ -134,7 +134,7 @@ final class FactCache {
             }
         }
         List<Asset> left = new ArrayList<>();
-        for (AssetRow row : store.unmeasured()) {
+        for (AssetRow row : store.facts().unmeasured()) {
             Asset asset = Asset.of(row);
             // what was told of one is part of its state, which the store does not compare
             if (row.said().isEmpty() || kept(store, asset).isEmpty()) {

@@ -57,7 +57,7 @@ final class Likeness {
             seen.epoch = store.epoch();
             byLibrary.put(library.id(), seen);
         }
-        seen.number = store.looks(seen.number, seen::take);
+        seen.number = store.looks().each(seen.number, seen::take);
         return seen;
     }
 

@@ -98,7 +98,7 @@ public final class Intake implements AutoCloseable {
      * reader's limits: for work in the background.
      */
     public IntakePlan examine(IntakePlan plan, Work work) {
-        return new Looking(brought, reader, work, wishes.names()).at(plan);
+        return new BatchReader(brought, reader, work, wishes.names()).at(plan);
     }
 
     /** Keeps an item's files where it says they are, to be read: those of archives may still be packed. */
@@ -158,7 +158,7 @@ public final class Intake implements AutoCloseable {
         Take taking = new Take(
                 library,
                 acts,
-                new Targets(library, brought, wishes.replacing()).free(coming),
+                new FreeNames(library, brought, wishes.replacing()).free(coming),
                 brought,
                 work,
                 wishes.replacing());
@@ -194,7 +194,7 @@ public final class Intake implements AutoCloseable {
             }
             work.progress(out.size(), items.size(), item.name());
             try (Hold _ = brought.hold(item)) {
-                out.add(Surroundings.made(item, item.laidOut(), temporaryFolder(item.root()), reader));
+                out.add(LightProbes.made(item, item.laidOut(), temporaryFolder(item.root()), reader));
             } catch (ProblemException e) {
                 work.problem(e.problem());
             }

@@ -33,7 +33,7 @@ public record PlanItem(
         int number,
         Kind kind,
         String name,
-        Placing placing,
+        Destination placing,
         String folder,
         List<SortedFile> files,
         @Nullable String duplicateOf,
@@ -238,7 +238,7 @@ public record PlanItem(
     }
 
     /** The same with its files elsewhere. */
-    PlanItem placed(Placing other, String into) {
+    PlanItem placed(Destination other, String into) {
         return new PlanItem(number, kind, name, other, into, files, duplicateOf, reason, notes, laidOut, credit, given);
     }
 

@@ -39,7 +39,7 @@ final class Planner {
     private final Work work;
     private final Brought brought;
     private final Duplicates duplicates;
-    private final Targets targets;
+    private final FreeNames targets;
     private final List<PlanItem> items = new ArrayList<>();
     private final List<Sorted.Skipped> skipped = new ArrayList<>();
     private final Map<Path, List<String>> loose = new HashMap<>();
@@ -64,7 +64,7 @@ final class Planner {
         this.work = work;
         this.brought = brought;
         this.duplicates = new Duplicates(library, brought);
-        this.targets = new Targets(library, brought, wishes.replacing());
+        this.targets = new FreeNames(library, brought, wishes.replacing());
     }
 
     /** Where an archive may be unpacked. */
@@ -192,7 +192,7 @@ final class Planner {
         skipped.addAll(sorted.skipped());
         plan(
                 sorted.items().stream().filter(wanted).toList(),
-                new Placing(library.root(), ""),
+                new Destination(library.root(), ""),
                 credits(library.root(), paths));
     }
 
@@ -221,11 +221,11 @@ final class Planner {
         Sorted sorted = Sorter.sort(files, brought.lore(root, reader));
         List<SortedItem> found = sorted.items().stream().filter(wanted).toList();
         skipped.addAll(sorted.skipped());
-        Placing flat = new Placing(root, "", wishes.flat() ? Flattening.levels(found) : List.of());
+        Destination flat = new Destination(root, "", wishes.flat() ? Flattening.levels(found) : List.of());
         Map<String, Path> coming = new LinkedHashMap<>();
         found.forEach(i -> i.files().forEach(f -> coming.put(flat.below(f.path()), root.resolve(f.path()))));
         String target = targets.free(into(base), coming);
-        plan(found, new Placing(root, target, flat.dropped()), credits(root, files));
+        plan(found, new Destination(root, target, flat.dropped()), credits(root, files));
     }
 
     /** Where what is called so goes; into a folder of its own name it goes as it is, not once more below it. */
@@ -238,7 +238,7 @@ final class Planner {
                 : IntakePlan.joined(folder, base);
     }
 
-    private void plan(List<SortedItem> found, Placing placing, Map<String, Credit> credits) {
+    private void plan(List<SortedItem> found, Destination placing, Map<String, Credit> credits) {
         Path root = placing.root();
         int done = 0;
         for (SortedItem item : found) {
@@ -263,7 +263,7 @@ final class Planner {
         }
     }
 
-    private List<String> replaced(SortedItem item, Placing placing) {
+    private List<String> replaced(SortedItem item, Destination placing) {
         List<String> out = new ArrayList<>();
         for (SortedItem.SortedFile file : item.files()) {
             String path = IntakePlan.joined(placing.base(), placing.below(file.path()));
@@ -306,11 +306,11 @@ final class Planner {
     }
 
     private void offer(PlanItem item) {
-        if (!Surroundings.mayBe(item)) {
+        if (!LightProbes.mayBe(item)) {
             return;
         }
         try (Hold _ = brought.hold(item)) {
-            Surroundings.offer(item, reader).ifPresent(items::add);
+            LightProbes.offer(item, reader).ifPresent(items::add);
         } catch (ProblemException e) {
             work.problem(e.problem());
         }

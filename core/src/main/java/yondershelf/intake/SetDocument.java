@@ -20,7 +20,7 @@ final class SetDocument {
     /** Its bytes. */
     static byte[] of(PlanItem item) throws ProblemException {
         String inner = inner(item);
-        Placing placing = item.placing();
+        Destination placing = item.placing();
         Map<Role, MapReference> maps = new EnumMap<>(Role.class);
         for (SortedFile file : item.files()) {
             Role role = file.role();

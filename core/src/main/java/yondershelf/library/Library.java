@@ -185,13 +185,13 @@ public final class Library {
     /** Files no assets could be made of, with the reasons. */
     public List<Sorted.Skipped> skipped() {
         List<Sorted.Skipped> out = new ArrayList<>();
-        store.skipped().forEach((path, reason) -> out.add(new Sorted.Skipped(path, reason)));
+        store.folders().skipped().forEach((path, reason) -> out.add(new Sorted.Skipped(path, reason)));
         return out;
     }
 
     /** Paths of all files the latest look saw. Many: for work in the background. */
     public void eachFile(Consumer<String> each) {
-        store.eachFolder(folder -> {
+        store.folders().each(folder -> {
             FolderDelta at = new FolderDelta(folder.path(), Listing.NONE, Listing.parse(folder.listing()));
             at.fresh().forEach(each);
         });
@@ -237,7 +237,7 @@ public final class Library {
             throw Problem.of(root, Phrase.of("library.the-folder-cannot-be-read", reason(e)))
                     .raise(e);
         }
-        Looked looked = new Looking(this, deltas, reader, work).run();
+        Looked looked = new Scan(this, deltas, reader, work).run();
         int said = journal.version() + identities.journal().version();
         if (folders == null && !work.isCancelled() && (said != joinedAt || !looked.isUnchanged())) {
             joinDoubles();

@@ -28,7 +28,7 @@ final class SeenFiles {
     SeenFiles(Store store, Map<String, FolderDelta> deltas) {
         this.store = store;
         this.deltas = deltas;
-        Set<String> all = new HashSet<>(store.signatures().keySet());
+        Set<String> all = new HashSet<>(store.folders().signatures().keySet());
         all.addAll(deltas.keySet());
         for (String folder : all) {
             if (MapFolders.isPart(folder)) {
@@ -40,7 +40,10 @@ final class SeenFiles {
 
     Listing listing(String folder) {
         FolderDelta delta = deltas.get(folder);
-        return delta != null ? delta.now() : stored.computeIfAbsent(folder, f -> Listing.parse(store.listing(f)));
+        return delta != null
+                ? delta.now()
+                : stored.computeIfAbsent(
+                        folder, f -> Listing.parse(store.folders().listing(f)));
     }
 
     static String folder(String path) {

@@ -47,7 +47,7 @@ final class StoredCompanions implements Companions {
     }
 
     private List<String> targets(String source) {
-        return targets.computeIfAbsent(source, store::targets);
+        return targets.computeIfAbsent(source, store.references()::targets);
     }
 
     @Override
@@ -93,7 +93,8 @@ final class StoredCompanions implements Companions {
 
     private Map<String, Map<String, List<String>>> byName(String folder) {
         Map<String, Map<String, List<String>>> out = new HashMap<>();
-        store.referred(folder)
+        store.references()
+                .referred(folder)
                 .forEach((target, sources) -> out.computeIfAbsent(folded(target), f -> new TreeMap<>())
                         .put(target, sources));
         return out;

@@ -29,7 +29,7 @@ final class StoredLore implements Lore {
 
     private Learned known(String path) {
         Learned now = fresh.get(path);
-        return now != null ? now : store.learned(path, states.apply(path));
+        return now != null ? now : store.references().learned(path, states.apply(path));
     }
 
     @Override

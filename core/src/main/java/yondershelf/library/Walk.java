@@ -19,7 +19,7 @@ import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 import yondershelf.sorting.FolderFiles;
-import yondershelf.sorting.Seen;
+import yondershelf.sorting.PathFilter;
 import yondershelf.store.Store;
 import yondershelf.work.Parallel;
 import yondershelf.work.Work;
@@ -81,7 +81,7 @@ final class Walk {
     private Walk(Store store, Work work) {
         this.store = store;
         this.work = work;
-        this.known = store.signatures();
+        this.known = store.folders().signatures();
     }
 
     /**
@@ -125,7 +125,7 @@ final class Walk {
 
     private void left(String folder) {
         if (seen.add(folder)) {
-            deltas.add(new FolderDelta(folder, Listing.parse(store.listing(folder)), Listing.NONE));
+            deltas.add(new FolderDelta(folder, Listing.parse(store.folders().listing(folder)), Listing.NONE));
         }
     }
 
@@ -166,14 +166,14 @@ final class Walk {
     private static void failed(Open folder, IOException e) {
         folder.failure = e;
         if (folder.parent != null) {
-            folder.parent.closed(String.valueOf(folder.dir.getFileName()), Seen.closed(folder.dir, e));
+            folder.parent.closed(String.valueOf(folder.dir.getFileName()), PathFilter.closed(folder.dir, e));
         }
     }
 
     private void look(Open folder, Path entry) {
         String name = String.valueOf(entry.getFileName());
         // hidden things, and the program's own among them
-        if (Seen.isHidden(name)) {
+        if (PathFilter.isHidden(name)) {
             return;
         }
         try {
@@ -185,14 +185,14 @@ final class Walk {
                 }
                 return;
             }
-            String reason = Seen.closed(entry, name, is);
+            String reason = PathFilter.closed(entry, name, is);
             if (reason == null) {
                 folder.file(name, is);
             } else {
                 folder.closed(name, reason);
             }
         } catch (IOException e) {
-            folder.closed(name, Seen.closed(entry, e));
+            folder.closed(name, PathFilter.closed(entry, e));
         }
     }
 
@@ -208,7 +208,8 @@ final class Walk {
         if (before == null || before != folder.signature) {
             Listing now = folder.listing();
             if (before != null || !now.isEmpty()) {
-                deltas.add(new FolderDelta(folder.path, Listing.parse(store.listing(folder.path)), now));
+                deltas.add(new FolderDelta(
+                        folder.path, Listing.parse(store.folders().listing(folder.path)), now));
             }
         }
     }

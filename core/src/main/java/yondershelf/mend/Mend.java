@@ -129,7 +129,7 @@ public final class Mend {
                 batch.meta("rules", RULES);
             });
         }
-        List<Integer> rows = store.unjudged(true);
+        List<Integer> rows = store.verdicts().unjudged(true);
         TextureSearch search = new TextureSearch(library, reader);
         List<Verdict> fresh = new ArrayList<>();
         int done = 0;
@@ -154,7 +154,7 @@ public final class Mend {
     /** What the latest check found, without looking at any file. */
     public static List<Finding> known(Library library) {
         List<Finding> out = new ArrayList<>();
-        for (String lines : library.store().findings()) {
+        for (String lines : library.store().verdicts().findings()) {
             for (String line : lines.split("\n")) {
                 parse(line).ifPresent(out::add);
             }

@@ -55,7 +55,7 @@ public final class Relocation {
     private final Library library;
     private final String folder;
     private final FileLore lore;
-    private final Layers layers;
+    private final CompositionArcs layers;
     private final List<Problem> left = new ArrayList<>();
     /** The files of each asset that goes, or of a folder, and where to; by the asset's or folder's path. */
     private final Map<String, Map<String, String>> going = new LinkedHashMap<>();
@@ -67,7 +67,7 @@ public final class Relocation {
         this.library = library;
         this.folder = folder;
         this.lore = new FileLore(library.root(), reader);
-        this.layers = new Layers(library);
+        this.layers = new CompositionArcs(library);
     }
 
     /**
@@ -205,7 +205,8 @@ public final class Relocation {
             Map<String, Problem> stuck = new LinkedHashMap<>();
             for (Map.Entry<String, Map<String, String>> each : going.entrySet()) {
                 for (String file : each.getValue().keySet()) {
-                    Set<String> concerned = new LinkedHashSet<>(library.store().sources(file));
+                    Set<String> concerned =
+                            new LinkedHashSet<>(library.store().references().sources(file));
                     concerned.addAll(layers.sources(file));
                     if (Companions.mayRefer(file)) {
                         concerned.add(file);
@@ -237,7 +238,7 @@ public final class Relocation {
         String before = folder(source);
         String after = folder(moved.getOrDefault(source, source));
         List<Renaming> renamings = new ArrayList<>();
-        Set<String> targets = new LinkedHashSet<>(library.store().targets(source));
+        Set<String> targets = new LinkedHashSet<>(library.store().references().targets(source));
         targets.addAll(layers.targets(source));
         for (String target : targets) {
             String now = moved.getOrDefault(target, target);

@@ -111,7 +111,7 @@ final class TextureSearch {
 
     /** Another model, in another folder, that names the picture. */
     private Optional<String> owner(String picture, String modelPath) {
-        for (String source : library.store().sources(picture)) {
+        for (String source : library.store().references().sources(picture)) {
             if (!folder(source).equals(folder(modelPath))) {
                 return Optional.of(source);
             }

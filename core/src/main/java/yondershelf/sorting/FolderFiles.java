@@ -21,7 +21,7 @@ public record FolderFiles(List<String> paths, List<Sorted.Skipped> closed) {
         int name = path.lastIndexOf('/') + 1;
         return path.startsWith(".") && name > 0
                 || path.substring(0, name).contains("/.")
-                || Seen.isHidden(path.substring(name));
+                || PathFilter.isHidden(path.substring(name));
     }
 
     /** A path below another with {@code /} between its steps, whatever the system; a backslash within a name stays. */

@@ -34,10 +34,10 @@ final class FolderWalk extends SimpleFileVisitor<Path> {
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
         String name = String.valueOf(file.getFileName());
-        if (Seen.isHidden(name)) {
+        if (PathFilter.isHidden(name)) {
             return FileVisitResult.CONTINUE;
         }
-        String reason = Seen.closed(file, name, attributes);
+        String reason = PathFilter.closed(file, name, attributes);
         if (reason == null) {
             files.add(relative(file));
         } else {
@@ -64,7 +64,7 @@ final class FolderWalk extends SimpleFileVisitor<Path> {
     }
 
     private void tell(Path path, IOException e) {
-        closed.add(new Sorted.Skipped(relative(path), Seen.closed(path, e)));
+        closed.add(new Sorted.Skipped(relative(path), PathFilter.closed(path, e)));
     }
 
     private String relative(Path path) {

@@ -1,5 +1,8 @@
 package yondershelf.store;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
+
 /**
  * An asset as the store keeps it.
  *
@@ -22,4 +25,21 @@ public record AssetRow(
         String files,
         String key,
         long since,
-        String said) {}
+        String said) {
+    /** What {@link #of} reads, of a table {@code a}. */
+    static final String COLUMNS = "a.row, a.id, a.kind, a.name, a.folder, a.path, a.files, a.key, a.since, a.said";
+
+    static AssetRow of(ResultSet r) throws SQLException {
+        return new AssetRow(
+                r.getInt(1),
+                r.getString(2),
+                r.getString(3),
+                r.getString(4),
+                r.getString(5),
+                r.getString(6),
+                r.getString(7),
+                r.getString(8),
+                r.getLong(9),
+                r.getString(10));
+    }
+}

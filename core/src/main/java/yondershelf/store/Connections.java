@@ -7,6 +7,8 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.locks.ReentrantLock;
@@ -316,5 +318,28 @@ final class Connections implements AutoCloseable {
                 ProgramLog.note("closing the store", e);
             }
         }
+    }
+
+    /** The first value of a query; empty when there is none. */
+    Optional<String> text(String query, Object... values) {
+        return read(sql -> Optional.ofNullable(sql.text(query, values)));
+    }
+
+    /** The first values of all rows of a query. */
+    List<String> texts(String query, String... values) {
+        return read(sql -> {
+            List<String> out = new ArrayList<>();
+            sql.each(query, r -> out.add(r.getString(1)), (Object[]) values);
+            return out;
+        });
+    }
+
+    /** Rows of assets, of a query that gives {@link AssetRow#COLUMNS}. */
+    List<AssetRow> some(String query, Object... values) {
+        return read(sql -> {
+            List<AssetRow> out = new ArrayList<>();
+            sql.each(query, r -> out.add(AssetRow.of(r)), values);
+            return out;
+        });
     }
 }

@@ -22,7 +22,7 @@ public final class Jobs implements AutoCloseable {
 
     private final CopyOnWriteArrayList<Job<?>> jobs = new CopyOnWriteArrayList<>();
     private final CopyOnWriteArrayList<Runnable> listeners = new CopyOnWriteArrayList<>();
-    private final Lanes lanes = new Lanes(Parallel.threads() + SPARE);
+    private final Pool lanes = new Pool(Parallel.threads() + SPARE);
 
     /** Starts what somebody asked for. */
     public <T> Job<T> start(String title, Body<T> body) {

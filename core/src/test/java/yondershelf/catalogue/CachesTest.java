@@ -177,7 +177,7 @@ class CachesTest {
             Files.copy(now, now.resolveSibling(former));
             Files.writeString(now.resolveSibling("mine.png"), "no preview of the program's");
         }
-        long rows = library.store().signatures().size();
+        long rows = library.store().folders().signatures().size();
         library.store().write(batch -> {
             batch.learned("long gone/lamp.obj", yondershelf.store.Learned.nothing("1@2"));
             batch.look(4_711, "key", 1, new byte[4]);
@@ -188,7 +188,7 @@ class CachesTest {
             assertEquals(2, files(previews, ".png").size(), previews.toString());
         }
         assertNotNull(catalogue.contents().keptPreview(asset, 64));
-        assertEquals(rows, library.store().signatures().size());
+        assertEquals(rows, library.store().folders().signatures().size());
         assertEquals(0, catalogue.sweep(Work.SILENT), "nothing is looked through twice");
         assertTrue(Catalogue.previewRoom(library) > 0);
     }

@@ -204,7 +204,7 @@ class StagedArchivesTest {
                     0,
                     yondershelf.content.Kind.TEXTURE,
                     "slate",
-                    new Placing(into, ""),
+                    new Destination(into, ""),
                     "",
                     List.of(new yondershelf.sorting.SortedItem.SortedFile("maps/slate_normal.png", null)),
                     null,

@@ -48,8 +48,8 @@ class OutsideTest {
         assertEquals(new TreeSet<>(told.lines().toList()), mine);
         long[] bytes = {0};
         library.store()
-                .eachFolder(
-                        row -> Listing.parse(row.listing()).files().values().forEach(seen -> bytes[0] += seen.size()));
+                .folders()
+                .each(row -> Listing.parse(row.listing()).files().values().forEach(seen -> bytes[0] += seen.size()));
         String sizes = Oracles.run(List.of(
                 "find", folder.toString(), "-name", ".yondershelf", "-prune", "-o", "-type", "f", "-printf", "%s\n"));
         assertEquals(sizes.lines().mapToLong(Long::parseLong).sum(), bytes[0]);

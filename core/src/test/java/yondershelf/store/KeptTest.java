@@ -196,25 +196,29 @@ class KeptTest {
         assertEquals(kinds, store.kinds());
         assertEquals(
                 unmeasured,
-                new TreeSet<>(store.unmeasured().stream().map(AssetRow::id).toList()));
-        assertEquals(unjudged, named(store, store.unjudged(false)));
-        assertEquals(foundToo, named(store, store.unjudged(true)));
-        assertEquals(findings, store.findings().size());
+                new TreeSet<>(
+                        store.facts().unmeasured().stream().map(AssetRow::id).toList()));
+        assertEquals(unjudged, named(store, store.verdicts().unjudged(false)));
+        assertEquals(foundToo, named(store, store.verdicts().unjudged(true)));
+        assertEquals(findings, store.verdicts().findings().size());
         assertEquals(all.stream().anyMatch(a -> a.id().contains("#")), store.hasParts());
         Map<String, Set<String>> referred = new TreeMap<>();
         references.forEach((source, targets) -> targets.stream()
                 .filter(t -> t.startsWith("f1/"))
                 .forEach(t -> referred.computeIfAbsent(t, k -> new TreeSet<>()).add(source)));
         Map<String, Set<String>> told = new TreeMap<>();
-        store.referred("f1").forEach((target, sources) -> told.put(target, new TreeSet<>(sources)));
+        store.references().referred("f1").forEach((target, sources) -> told.put(target, new TreeSet<>(sources)));
         assertEquals(referred, told);
-        references.forEach((source, targets) -> assertEquals(targets, Set.copyOf(store.targets(source))));
-        assertEquals(referred.getOrDefault("f1/a.png", Set.of()), Set.copyOf(store.sources("f1/a.png")));
+        references.forEach((source, targets) ->
+                assertEquals(targets, Set.copyOf(store.references().targets(source))));
+        assertEquals(
+                referred.getOrDefault("f1/a.png", Set.of()),
+                Set.copyOf(store.references().sources("f1/a.png")));
         facts.forEach((id, state) -> {
             assertArrayEquals(
                     new String[] {"hash", "facts of " + state},
-                    store.facts(id, state).orElseThrow());
-            assertEquals(state.equals(key), store.facts(id, key).isPresent());
+                    store.facts().of(id, state).orElseThrow());
+            assertEquals(state.equals(key), store.facts().of(id, key).isPresent());
         });
         assertEquals(
                 all.stream()
@@ -252,27 +256,27 @@ class KeptTest {
                 }
             });
             List<FolderRow> folders = new ArrayList<>();
-            store.eachFolder(folders::add);
+            store.folders().each(folders::add);
             assertEquals(KEPT + 1, folders.size());
             assertEquals("root", folders.get(0).listing());
             assertEquals(
                     KEPT + 1, folders.stream().map(FolderRow::path).distinct().count());
-            assertEquals("listing 7", store.listing("folder 7"));
-            assertEquals("", store.listing("nowhere"));
-            assertEquals(7L, store.signatures().get("folder 7"));
+            assertEquals("listing 7", store.folders().listing("folder 7"));
+            assertEquals("", store.folders().listing("nowhere"));
+            assertEquals(7L, store.folders().signatures().get("folder 7"));
             store.write(batch -> {
                 batch.unsettle("folder 7");
                 batch.unsettle("new");
                 batch.removeFolder("folder 8");
                 batch.skipped("folder 9", Map.of("folder 9/x", "why"));
             });
-            assertNotEquals(7L, store.signatures().get("folder 7"));
-            assertEquals("listing 7", store.listing("folder 7"));
-            assertEquals(1L, store.signatures().get("new"));
-            assertFalse(store.signatures().containsKey("folder 8"));
-            assertEquals(Map.of("folder 9/x", "why"), store.skipped());
+            assertNotEquals(7L, store.folders().signatures().get("folder 7"));
+            assertEquals("listing 7", store.folders().listing("folder 7"));
+            assertEquals(1L, store.folders().signatures().get("new"));
+            assertFalse(store.folders().signatures().containsKey("folder 8"));
+            assertEquals(Map.of("folder 9/x", "why"), store.folders().skipped());
             store.write(batch -> batch.removeFolder("folder 9"));
-            assertEquals(Map.of(), store.skipped());
+            assertEquals(Map.of(), store.folders().skipped());
             assertEquals(List.of("nobody"), store.unknown(List.of("id5", "nobody")));
         }
     }
@@ -282,32 +286,35 @@ class KeptTest {
         try (Store store = filled(Store.inMemory(), 4)) {
             Learned learned = new Learned("10@3", "a.png", "glb", 2000, 1);
             store.write(batch -> batch.learned("pack/a.glb", learned));
-            assertEquals(learned, store.learned("pack/a.glb", "10@3"));
-            assertEquals(Learned.nothing("11@3"), store.learned("pack/a.glb", "11@3"), "it is another one now");
+            assertEquals(learned, store.references().learned("pack/a.glb", "10@3"));
+            assertEquals(
+                    Learned.nothing("11@3"), store.references().learned("pack/a.glb", "11@3"), "it is another one now");
             store.write(batch -> batch.forget("pack/a.glb"));
-            assertEquals(Learned.nothing("10@3"), store.learned("pack/a.glb", "10@3"));
+            assertEquals(Learned.nothing("10@3"), store.references().learned("pack/a.glb", "10@3"));
 
             List<Integer> rows = List.of(1, 2, 3, 4);
-            assertEquals(rows, store.unseen(" v1").stream().sorted().toList());
+            assertEquals(rows, store.looks().unseen(" v1").stream().sorted().toList());
             long before = store.generation();
             store.write(batch -> batch.look(2, "k1 v1", 5, new byte[] {1, 2}));
             assertEquals(
                     List.of(2),
                     store.since(before).put().stream().map(Findable::row).toList());
             assertEquals(5, store.since(before).put().get(0).colours());
-            assertEquals(List.of(1, 3, 4), store.unseen(" v1").stream().sorted().toList());
-            assertEquals(rows, store.unseen(" v2").stream().sorted().toList(), "looked at by other rules");
-            assertArrayEquals(new byte[] {1, 2}, store.look(2, "k1 v1").orElseThrow());
-            assertEquals(Optional.empty(), store.look(2, "k2 v1"));
-            assertEquals(Map.of(2, 5), store.colours(rows));
+            assertEquals(
+                    List.of(1, 3, 4),
+                    store.looks().unseen(" v1").stream().sorted().toList());
+            assertEquals(rows, store.looks().unseen(" v2").stream().sorted().toList(), "looked at by other rules");
+            assertArrayEquals(new byte[] {1, 2}, store.looks().of(2, "k1 v1").orElseThrow());
+            assertEquals(Optional.empty(), store.looks().of(2, "k2 v1"));
+            assertEquals(Map.of(2, 5), store.looks().colours(rows));
             Map<Integer, byte[]> looks = new HashMap<>();
-            long next = store.looks(0, looks::put);
+            long next = store.looks().each(0, looks::put);
             assertEquals(Set.of(2), looks.keySet());
             looks.clear();
             long now = store.generation();
             store.write(batch -> batch.look(3, "k2 v1", 0, new byte[] {3}));
             assertEquals(now, store.generation(), "of the colours nothing was known, and nothing is");
-            assertTrue(store.looks(next, looks::put) > next);
+            assertTrue(store.looks().each(next, looks::put) > next);
             assertEquals(Set.of(3), looks.keySet());
             store.write(batch -> batch.used("id1", 3));
             assertEquals(3, store.since(now).put().get(0).scenes());
@@ -315,7 +322,7 @@ class KeptTest {
             store.write(batch -> batch.used("nobody", 3));
             assertEquals(used, store.generation());
             store.write(batch -> batch.facts("id0", "k0", "h", "{\"readable\":false}", "m"));
-            assertEquals(List.of("id0"), store.unreadable());
+            assertEquals(List.of("id0"), store.facts().unreadable());
         }
     }
 
@@ -337,17 +344,17 @@ class KeptTest {
                 batch.look(99, "k v", 1, new byte[] {1});
             });
             store.write(Batch::tidy);
-            assertEquals("m", store.learned("pack 0/a.glb", "s").mentions());
-            assertNull(store.learned("gone/a.glb", "s").mentions());
-            assertEquals(List.of("pack 0/a.png"), store.targets("pack 0/a.glb"));
-            assertEquals(List.of(), store.targets("gone/a.glb"));
-            assertTrue(store.facts("id0", "k0").isPresent());
-            assertFalse(store.facts("nobody", "k0").isPresent());
-            assertEquals(1, store.findings().size());
-            assertEquals(Set.of(1), store.colours(List.of(1, 99)).keySet());
+            assertEquals("m", store.references().learned("pack 0/a.glb", "s").mentions());
+            assertNull(store.references().learned("gone/a.glb", "s").mentions());
+            assertEquals(List.of("pack 0/a.png"), store.references().targets("pack 0/a.glb"));
+            assertEquals(List.of(), store.references().targets("gone/a.glb"));
+            assertTrue(store.facts().of("id0", "k0").isPresent());
+            assertFalse(store.facts().of("nobody", "k0").isPresent());
+            assertEquals(1, store.verdicts().findings().size());
+            assertEquals(Set.of(1), store.looks().colours(List.of(1, 99)).keySet());
             store.write(Batch::forgetVerdicts);
-            assertEquals(List.of(), store.findings());
-            assertEquals(3, store.unjudged(false).size());
+            assertEquals(List.of(), store.verdicts().findings());
+            assertEquals(3, store.verdicts().unjudged(false).size());
             long before = store.generation();
             store.write(batch -> batch.meta("note", "kept"));
             assertEquals(Optional.of("kept"), store.meta("note"));
@@ -390,7 +397,7 @@ class KeptTest {
         try (Store store = filled(Store.open(file), 3)) {
             Store.delete(file);
             assertFalse(Files.exists(file));
-            store.signatures();
+            store.folders().signatures();
             assertEquals(1, store.epoch());
             assertEquals(0, store.assetCount());
             filled(store, 2);

@@ -17,7 +17,7 @@ import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Arrived;
 import yondershelf.app.model.Gap;
-import yondershelf.app.model.Together;
+import yondershelf.app.model.Throttle;
 import yondershelf.app.model.Words;
 import yondershelf.app.model.Workspace;
 import yondershelf.content.Problem;
@@ -76,7 +76,7 @@ public final class JobStrip extends BorderPane {
         strip.setAlignment(Pos.CENTER_LEFT);
         strip.getStyleClass().add("job-line");
         setBottom(strip);
-        Together refreshing = new Together(PAUSE_MILLIS, this::refresh);
+        Throttle refreshing = new Throttle(PAUSE_MILLIS, this::refresh);
         workspace.jobs().onChange(refreshing::ask);
         workspace.problem().addListener(o -> refresh());
         workspace.problems().told().addListener((InvalidationListener) o -> refreshing.ask());

@@ -33,7 +33,7 @@ public final class Chosen {
 
     private final Catalogue catalogue;
     private final Background background;
-    private final InOrder inOrder;
+    private final SerialExecutor inOrder;
     private final KeptHistory history;
     private final ObjectProperty<Hits> hits;
     private final Runnable changed;
@@ -45,7 +45,7 @@ public final class Chosen {
     Chosen(
             Catalogue catalogue,
             Background background,
-            InOrder inOrder,
+            SerialExecutor inOrder,
             KeptHistory history,
             ObjectProperty<Hits> hits,
             Runnable changed) {

@@ -12,11 +12,11 @@ import yondershelf.work.Work;
 final class KeptHistory {
     private final Catalogue catalogue;
     private final History history;
-    private final InOrder inOrder;
+    private final SerialExecutor inOrder;
     private final Runnable changed;
 
     /** @param changed called when labels are other than they were */
-    KeptHistory(Catalogue catalogue, History history, InOrder inOrder, Runnable changed) {
+    KeptHistory(Catalogue catalogue, History history, SerialExecutor inOrder, Runnable changed) {
         this.catalogue = catalogue;
         this.history = history;
         this.inOrder = inOrder;

@@ -19,7 +19,7 @@ import yondershelf.words.Phrase;
 /** What is said of one asset, each change an act that can be undone, also after the next start. */
 public final class Labelling {
     private final Catalogue catalogue;
-    private final InOrder inOrder;
+    private final SerialExecutor inOrder;
     private final KeptHistory keptHistory;
     private final Runnable search;
     private final Runnable measuredAnew;
@@ -28,7 +28,12 @@ public final class Labelling {
      * @param search finds anew what labels may have changed
      * @param measuredAnew tells those who show things that they may be others now, though nothing is counted otherwise
      */
-    Labelling(Catalogue catalogue, InOrder inOrder, KeptHistory keptHistory, Runnable search, Runnable measuredAnew) {
+    Labelling(
+            Catalogue catalogue,
+            SerialExecutor inOrder,
+            KeptHistory keptHistory,
+            Runnable search,
+            Runnable measuredAnew) {
         this.catalogue = catalogue;
         this.inOrder = inOrder;
         this.keptHistory = keptHistory;

@@ -29,9 +29,9 @@ public final class Pages {
     private final Catalogue catalogue;
     private final Background background;
     private final Runnable arrived;
-    private final Map<Integer, List<Shown>> pages = new Lately<>(KEPT_PAGES);
+    private final Map<Integer, List<Shown>> pages = new LruCache<>(KEPT_PAGES);
     /** As they were shown last: what stands there until a page is fetched again. */
-    private final Map<Key, Shown> former = new Lately<>(KEPT_FORMER);
+    private final Map<Key, Shown> former = new LruCache<>(KEPT_FORMER);
 
     private final Set<Integer> asked = new HashSet<>();
     private Hits hits = Hits.NONE;
@@ -39,12 +39,12 @@ public final class Pages {
     private int followedPlace = -1;
 
     /** Lets go of what was used longest ago. */
-    private static final class Lately<K, V> extends LinkedHashMap<K, V> {
+    private static final class LruCache<K, V> extends LinkedHashMap<K, V> {
         private static final long serialVersionUID = 1L;
 
         private final int most;
 
-        Lately(int most) {
+        LruCache(int most) {
             super(16, 0.75f, true);
             this.most = most;
         }

@@ -18,7 +18,7 @@ import yondershelf.work.History;
 /** Searches that are kept as places, each with what it finds now. Used from the interface thread. */
 public final class Searches {
     private final Catalogue catalogue;
-    private final InOrder inOrder;
+    private final SerialExecutor inOrder;
     private final Background background;
     private final History history;
     private final Runnable changed;
@@ -27,7 +27,7 @@ public final class Searches {
     private int round;
 
     /** @param changed called when they, or what they find, are others */
-    Searches(Catalogue catalogue, InOrder inOrder, Background background, History history, Runnable changed) {
+    Searches(Catalogue catalogue, SerialExecutor inOrder, Background background, History history, Runnable changed) {
         this.catalogue = catalogue;
         this.inOrder = inOrder;
         this.background = background;

@@ -59,7 +59,7 @@ public final class Workspace {
     private final Problems problems = new Problems();
     private final List<Runnable> changed = new ArrayList<>();
     private final List<Runnable> pagesCame = new ArrayList<>();
-    private final InOrder inOrder = new InOrder(this::tell);
+    private final SerialExecutor inOrder = new SerialExecutor(this::tell);
     private final AtomicInteger searches = new AtomicInteger();
     private final Background background = new Background(jobs, this::tell);
     private final Loaded loaded;

@@ -13,7 +13,7 @@ import java.util.function.Consumer;
 import javafx.scene.image.Image;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
-import yondershelf.app.model.Together;
+import yondershelf.app.model.Throttle;
 import yondershelf.catalogue.Contents;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
@@ -78,7 +78,7 @@ public final class PreviewLoader {
     /** Arrived, and not yet told of. */
     private final Set<String> untold = new LinkedHashSet<>();
 
-    private final Together telling = new Together(TOGETHER_MILLIS, this::tell);
+    private final Throttle telling = new Throttle(TOGETHER_MILLIS, this::tell);
     private long moved = System.nanoTime();
 
     /** Of which state of an asset an image is, and for which size it was made. */

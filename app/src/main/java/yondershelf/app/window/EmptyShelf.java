@@ -3,6 +3,7 @@ package yondershelf.app.window;
 import javafx.geometry.Pos;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Workspace;
 import yondershelf.words.Phrase;
 
@@ -10,6 +11,15 @@ import yondershelf.words.Phrase;
 public final class EmptyShelf extends StackPane {
     private final Workspace workspace;
     private final FirstQuestion first;
+    private @Nullable Why shown;
+
+    /** Why nothing stands there. */
+    private enum Why {
+        NO_LIBRARY,
+        NOTHING_THERE,
+        NOT_LOOKED_AT,
+        NO_MATCH
+    }
 
     /** @param addLibrary asks for a folder to open as a library */
     public EmptyShelf(Workspace workspace, Runnable addLibrary) {
@@ -27,27 +37,47 @@ public final class EmptyShelf extends StackPane {
         if (!isVisible()) {
             return;
         }
-        EmptyPlace place = place();
+        Why now = why();
+        // a button that is made anew under the pointer swallows the click
+        if (now == shown && now != Why.NO_LIBRARY) {
+            return;
+        }
+        shown = now;
+        EmptyPlace place = place(now);
         place.setAlignment(Pos.CENTER);
         place.setMaxHeight(Region.USE_PREF_SIZE);
         place.getStyleClass().add("narrow");
         getChildren().setAll(place);
     }
 
-    private EmptyPlace place() {
+    private Why why() {
         if (workspace.catalogue().libraries().isEmpty()) {
-            return first.place();
+            return Why.NO_LIBRARY;
         }
         if (workspace.query().get().equals(workspace.query().get().cleared())) {
-            return new EmptyPlace(Phrase.of("views.nothing-stands-here-yet-drop"))
-                    .offer(
-                            Phrase.of("views.bring-something-in"),
-                            Phrase.of("views.go-to-intake-ctrl-2"),
-                            () -> workspace.view().set(Workspace.View.INTAKE));
+            return Why.NOTHING_THERE;
         }
         boolean unseen = !workspace.query().get().like().isEmpty()
                 && workspace.moreLike().unseen().get() > 0;
-        return new EmptyPlace(unseen ? Phrase.of("views.nothing-yet-most-of-it") : Phrase.of("views.nothing-matches"))
+        return unseen ? Why.NOT_LOOKED_AT : Why.NO_MATCH;
+    }
+
+    private EmptyPlace place(Why why) {
+        return switch (why) {
+            case NO_LIBRARY -> first.place();
+            case NOTHING_THERE ->
+                new EmptyPlace(Phrase.of("views.nothing-stands-here-yet-drop"))
+                        .offer(
+                                Phrase.of("views.bring-something-in"),
+                                Phrase.of("views.go-to-intake-ctrl-2"),
+                                () -> workspace.view().set(Workspace.View.INTAKE));
+            case NOT_LOOKED_AT -> everything(Phrase.of("views.nothing-yet-most-of-it"));
+            case NO_MATCH -> everything(Phrase.of("views.nothing-matches"));
+        };
+    }
+
+    private EmptyPlace everything(String said) {
+        return new EmptyPlace(said)
                 .offer(
                         Phrase.of("views.show-everything"),
                         Phrase.of("views.esc-in-the-search-line"),

@@ -9,9 +9,9 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import yondershelf.content.Kind;
 import yondershelf.credits.Credit;
+import yondershelf.intake.Destination;
 import yondershelf.intake.Given;
 import yondershelf.intake.IntakePlan;
-import yondershelf.intake.Placing;
 import yondershelf.intake.PlanItem;
 import yondershelf.sorting.Sorted;
 import yondershelf.sorting.SortedItem;
@@ -26,7 +26,7 @@ class PlanLineTest {
                     items.size(),
                     Kind.TEXTURE,
                     path.substring(slash + 1),
-                    new Placing(Path.of("/"), "", List.of()),
+                    new Destination(Path.of("/"), "", List.of()),
                     path.substring(0, Math.max(0, slash)),
                     List.of(new SortedItem.SortedFile(path, null)),
                     null,

@@ -110,7 +110,7 @@ class BackgroundTest {
 
     @Test
     void shortWorkKeepsItsOrderAndIsFinishedBeforeTheEnd() throws Exception {
-        InOrder inOrder = new InOrder(told::add);
+        SerialExecutor inOrder = new SerialExecutor(told::add);
         CountDownLatch gate = new CountDownLatch(1);
         for (int i = 0; i < 30; i++) {
             int number = i;

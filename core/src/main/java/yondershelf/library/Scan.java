@@ -32,7 +32,7 @@ import yondershelf.work.Work;
  * One look: what changed in folders becomes what changed in assets. Only folders that changed are sorted again, and those whose
  * files belong to models that did. It goes on pack by pack, and keeps what it has when it is cut off.
  */
-final class Looking {
+final class Scan {
     private static final int FIRST_BATCH = 2_000;
     private static final int BATCH = 16_000;
 
@@ -58,7 +58,7 @@ final class Looking {
     private int arrived;
     private int gone;
 
-    Looking(Library library, List<FolderDelta> changed, ContentReader reader, Work work) {
+    Scan(Library library, List<FolderDelta> changed, ContentReader reader, Work work) {
         this.library = library;
         this.store = library.store();
         this.keeping = new Keeping(store);
@@ -165,7 +165,7 @@ final class Looking {
             for (String path : delta.gone()) {
                 forgotten.add(path);
                 if (Companions.mayRefer(path)) {
-                    touched.addAll(store.targets(path));
+                    touched.addAll(store.references().targets(path));
                 }
             }
             for (String path : delta.fresh()) {
@@ -182,7 +182,7 @@ final class Looking {
         for (String path : asked) {
             Set<String> targets = found.get(path);
             if (targets != null) {
-                touched.addAll(store.targets(path));
+                touched.addAll(store.references().targets(path));
                 touched.addAll(targets);
                 references.put(path, targets);
             }
@@ -263,7 +263,7 @@ final class Looking {
                 .assign(
                         items,
                         states,
-                        former.values().stream().map(Looking::former).toList(),
+                        former.values().stream().map(Scan::former).toList(),
                         missing,
                         // nobody bore an id before the first look
                         id -> !bare

@@ -8,8 +8,8 @@ import yondershelf.format.Formats;
 import yondershelf.words.Phrase;
 
 /** Which files and folders count, wherever one looks. */
-public final class Seen {
-    private Seen() {}
+public final class PathFilter {
+    private PathFilter() {}
 
     /** True for what is passed over in silence: hidden things, and what systems leave behind. */
     public static boolean isHidden(String name) {

@@ -19,14 +19,14 @@ import yondershelf.references.Reach;
  * Which USD files of a library are made of which others: layers, references and payloads stand between at signs. These stand on
  * the shelf as things of their own, so nothing else keeps what they name. Looked for only when such a file is asked about.
  */
-final class Layers {
+final class CompositionArcs {
     private static final Pattern NAMED = Pattern.compile("@([^@\\n]+\\.usd[acz]?)@", Pattern.CASE_INSENSITIVE);
     private static final long MOST_BYTES = 64L << 20;
 
     private final Library library;
     private @Nullable Map<String, Set<String>> written;
 
-    Layers(Library library) {
+    CompositionArcs(Library library) {
         this.library = library;
     }
 

@@ -12,13 +12,13 @@ import org.jspecify.annotations.Nullable;
  * The one pool: few threads for all work, most urgent first. Less urgent work never has them all, so that what somebody looks
  * at begins at once however long the rest takes.
  */
-final class Lanes {
+final class Pool {
     private final Map<Priority, Deque<Runnable>> waiting = new EnumMap<>(Priority.class);
     private final Map<Priority, Integer> running = new EnumMap<>(Priority.class);
     private final List<Thread> threads = new ArrayList<>();
     private boolean closed;
 
-    Lanes(int size) {
+    Pool(int size) {
         for (Priority priority : Priority.values()) {
             waiting.put(priority, new ArrayDeque<>());
             running.put(priority, 0);

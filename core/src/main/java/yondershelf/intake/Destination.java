@@ -10,12 +10,12 @@ import java.util.List;
  * @param base where that folder's content goes, below the library's root
  * @param dropped folders below {@code root} that are left out on the way, longest first
  */
-public record Placing(Path root, String base, List<String> dropped) {
-    public Placing {
+public record Destination(Path root, String base, List<String> dropped) {
+    public Destination {
         dropped = List.copyOf(dropped);
     }
 
-    Placing(Path root, String base) {
+    Destination(Path root, String base) {
         this(root, base, List.of());
     }
 

@@ -17,7 +17,7 @@ import yondershelf.library.Library;
  * Finds names under which nothing is written over: neither a file of the library, nor another one that comes with it. Names
  * that differ only in case or in their Unicode form count as one, because on other systems they are.
  */
-final class Targets {
+final class FreeNames {
     private static final int MOST_TRIES = 10_000;
 
     private final Library library;
@@ -29,7 +29,7 @@ final class Targets {
     private final Map<Path, Map<String, Path>> there = new HashMap<>();
 
     /** @param replacing true when files of the library may be replaced by others of their name */
-    Targets(Library library, Brought brought, boolean replacing) {
+    FreeNames(Library library, Brought brought, boolean replacing) {
         this.replacing = replacing;
         this.library = library;
         this.brought = brought;
@@ -94,7 +94,7 @@ final class Targets {
         for (String step : path.split("/")) {
             Path next = at.resolve(step);
             if (!Files.exists(next)) {
-                next = there.computeIfAbsent(at, Targets::names).get(folded(step));
+                next = there.computeIfAbsent(at, FreeNames::names).get(folded(step));
             }
             if (next == null) {
                 return null;

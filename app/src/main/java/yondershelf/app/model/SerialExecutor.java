@@ -14,7 +14,7 @@ import yondershelf.words.Phrase;
  * Short work that must be done in the order it was asked for, but not on the interface thread: saving labels, answering
  * searches. Nothing long belongs here; that is what jobs are for.
  */
-final class InOrder implements AutoCloseable {
+final class SerialExecutor implements AutoCloseable {
     private static final int LAST_SECONDS = 10;
 
     private final ExecutorService thread = Executors.newSingleThreadExecutor(task -> {
@@ -25,7 +25,7 @@ final class InOrder implements AutoCloseable {
     private final Consumer<Problem> trouble;
 
     /** @param trouble told on the interface thread when something failed */
-    InOrder(Consumer<Problem> trouble) {
+    SerialExecutor(Consumer<Problem> trouble) {
         this.trouble = trouble;
     }
 

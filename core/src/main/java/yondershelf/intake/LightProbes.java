@@ -19,8 +19,8 @@ import yondershelf.sorting.SortedItem;
 import yondershelf.words.Phrase;
 
 /** Pictures of radiance that show the world as an unfolded cube or an angular map: offered as HDRIs, made equirectangular. */
-final class Surroundings {
-    private Surroundings() {}
+final class LightProbes {
+    private LightProbes() {}
 
     /** True for a picture that has to be looked at to know. */
     static boolean mayBe(PlanItem item) {
@@ -110,7 +110,7 @@ final class Surroundings {
                 item.number(),
                 item.kind(),
                 item.name(),
-                new Placing(into, item.base(), item.placing().dropped()),
+                new Destination(into, item.base(), item.placing().dropped()),
                 item.folder(),
                 List.of(new SortedItem.SortedFile(name, null)),
                 null,

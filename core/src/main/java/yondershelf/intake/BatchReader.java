@@ -19,7 +19,7 @@ import yondershelf.work.Parallel;
 import yondershelf.work.Work;
 
 /** Reads what a plan wants to take in, several at a time. One that breaks its reader, takes too long or eats memory costs itself only. */
-final class Looking {
+final class BatchReader {
     /** Larger ones are not read several at a time. */
     private static final long LARGE = 16L << 20;
 
@@ -33,7 +33,7 @@ final class Looking {
     private final OtherFormats formats = new OtherFormats();
 
     /** @param names how things are called */
-    Looking(Brought brought, ContentReader reader, Work work, NameStyle names) {
+    BatchReader(Brought brought, ContentReader reader, Work work, NameStyle names) {
         this.brought = brought;
         this.reader = reader;
         this.work = work;

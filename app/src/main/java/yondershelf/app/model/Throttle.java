@@ -10,13 +10,13 @@ import javafx.application.Platform;
  * Does something on the interface thread a moment after it was asked for, once for all that ask meanwhile: each frame of the
  * window costs as much as everything in it.
  */
-public final class Together {
+public final class Throttle {
     private final Runnable act;
     private final Executor later;
     private final AtomicBoolean asked = new AtomicBoolean();
 
     /** @param millis how long the first one who asks waits */
-    public Together(long millis, Runnable act) {
+    public Throttle(long millis, Runnable act) {
         this.act = act;
         this.later = CompletableFuture.delayedExecutor(millis, TimeUnit.MILLISECONDS, Platform::runLater);
     }

@@ -11,7 +11,7 @@ import javafx.scene.Scene;
 import yondershelf.app.model.Workspace;
 
 /** Dark surroundings or light ones, by somebody's choice or as the system has them, also when it changes its mind. */
-final class Surroundings {
+final class Theme {
     private static final String SETTING = "theme";
 
     /** What was asked for. */
@@ -29,7 +29,7 @@ final class Surroundings {
     private boolean light;
 
     /** @param show shows light surroundings, or dark ones */
-    Surroundings(Workspace workspace, Consumer<Boolean> show) {
+    Theme(Workspace workspace, Consumer<Boolean> show) {
         this.workspace = workspace;
         this.show = show;
         String kept = workspace.catalogue().home().setting(SETTING, "system");
