@@ -81,7 +81,7 @@ final class FilterMenu extends MenuButton {
                         work -> {
                             Map<Field, List<Facets.Offer>> out = new EnumMap<>(Field.class);
                             FIELDS.forEach(field ->
-                                    out.put(field, workspace.catalogue().offers(now, field)));
+                                    out.put(field, workspace.catalogue().shelf().offers(now, field)));
                             return out;
                         },
                         offers -> {

@@ -245,7 +245,7 @@ final class Screenshots {
 
     private Optional<Asset> named(String name) {
         Catalogue catalogue = workspace.catalogue();
-        return catalogue.page(catalogue.find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
+        return catalogue.shelf().page(catalogue.shelf().find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
                 .filter(s -> s.name().equals(name) && !s.away())
                 .map(Shown::asset)
                 .findFirst();

@@ -34,7 +34,7 @@ class ChoosingWindowTest extends OneWindow {
     }
 
     private List<Shown> first(int many) {
-        return on.workspace.catalogue().page(on.workspace.hits().get(), 0, many);
+        return on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, many);
     }
 
     private Node tile(int place) throws Exception {
@@ -45,7 +45,7 @@ class ChoosingWindowTest extends OneWindow {
     private List<Shown> shownChosen() {
         Hits hits = on.workspace.hits().get();
         return chosen().in(hits).stream()
-                .flatMap(key -> on.workspace.catalogue().shown(key).stream())
+                .flatMap(key -> on.workspace.catalogue().shelf().shown(key).stream())
                 .toList();
     }
 

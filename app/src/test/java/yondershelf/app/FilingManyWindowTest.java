@@ -91,7 +91,7 @@ class FilingManyWindowTest extends OneWindow {
     }
 
     private List<Shown> found() {
-        return on.workspace.catalogue().page(on.workspace.hits().get(), 0, EACH + 1);
+        return on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, EACH + 1);
     }
 
     @Test
@@ -140,7 +140,11 @@ class FilingManyWindowTest extends OneWindow {
         for (String[] lot : LOTS) {
             List<Shown> there = on.workspace
                     .catalogue()
-                    .page(on.workspace.catalogue().find(Query.EVERYTHING.withTags(java.util.Set.of(lot[2]))), 0, 100);
+                    .shelf()
+                    .page(
+                            on.workspace.catalogue().shelf().find(Query.EVERYTHING.withTags(java.util.Set.of(lot[2]))),
+                            0,
+                            100);
             assertEquals(EACH, there.size(), lot[0]);
             assertTrue(there.stream()
                     .allMatch(s -> s.asset().folder().equals(lot[1])
@@ -199,9 +203,11 @@ class FilingManyWindowTest extends OneWindow {
             String folder = folders.get(i);
             List<Shown> there = on.workspace
                     .catalogue()
+                    .shelf()
                     .page(
                             on.workspace
                                     .catalogue()
+                                    .shelf()
                                     .find(Query.EVERYTHING
                                             .withWords(lot[0] + "_")
                                             .withTags(java.util.Set.of(tags.get(i)))),

@@ -102,7 +102,12 @@ class FilingWindowTest extends OneWindow {
                 () -> on.workspace.hits().get().total() > 1
                         && on.workspace.hits().get().total() < 20);
         int many = on.workspace.hits().get().total();
-        List<Asset> before = on.workspace.catalogue().page(on.workspace.hits().get(), 0, many).stream()
+        List<Asset> before = on
+                .workspace
+                .catalogue()
+                .shelf()
+                .page(on.workspace.hits().get(), 0, many)
+                .stream()
                 .map(s -> s.asset())
                 .toList();
         run(() -> {
@@ -118,12 +123,14 @@ class FilingWindowTest extends OneWindow {
         answer("ropes/all of them");
         String library = on.workspace
                 .catalogue()
+                .shelf()
                 .libraryOf(before.get(0).id())
                 .orElseThrow()
                 .id();
         List<Asset> mine = before.stream()
                 .filter(a -> on.workspace
                         .catalogue()
+                        .shelf()
                         .libraryOf(a.id())
                         .orElseThrow()
                         .id()
@@ -134,6 +141,7 @@ class FilingWindowTest extends OneWindow {
                 () -> mine.stream()
                         .allMatch(a -> on.workspace
                                 .catalogue()
+                                .shelf()
                                 .asset(a.id())
                                 .filter(moved -> moved.folder().equals("ropes/all of them"))
                                 .isPresent()));
@@ -142,7 +150,7 @@ class FilingWindowTest extends OneWindow {
         await(
                 "back",
                 () -> before.equals(before.stream()
-                        .flatMap(a -> on.workspace.catalogue().asset(a.id()).stream())
+                        .flatMap(a -> on.workspace.catalogue().shelf().asset(a.id()).stream())
                         .toList()));
     }
 
@@ -187,9 +195,13 @@ class FilingWindowTest extends OneWindow {
             run(later::begin);
             await("it is known", () -> later.history().undoable().orElse("").equals("add tag drawers"));
             run(() -> later.attempt(later.history()::undo));
-            await("taken back", () -> !later.catalogue().labels(chest).tags().contains("drawers"));
+            await(
+                    "taken back",
+                    () -> !later.catalogue().shelf().labels(chest).tags().contains("drawers"));
             run(() -> later.attempt(later.history()::redo));
-            await("said again", () -> later.catalogue().labels(chest).tags().contains("drawers"));
+            await(
+                    "said again",
+                    () -> later.catalogue().shelf().labels(chest).tags().contains("drawers"));
         } finally {
             run(later::close);
         }
@@ -233,6 +245,7 @@ class FilingWindowTest extends OneWindow {
                 found,
                 on.workspace
                         .catalogue()
+                        .shelf()
                         .find(KeptSearch.named(on.workspace.catalogue().home(), "small brass")
                                 .orElseThrow()
                                 .query(on.workspace.catalogue()))

@@ -44,7 +44,8 @@ final class FineScreenMain {
             });
             await("the wedge", () -> workspace.hits().get().total() == 1);
             Asset wedge = catalogue
-                    .page(catalogue.find(Query.EVERYTHING), 0, 1)
+                    .shelf()
+                    .page(catalogue.shelf().find(Query.EVERYTHING), 0, 1)
                     .getFirst()
                     .asset();
             run(() -> window.table().put(wedge));

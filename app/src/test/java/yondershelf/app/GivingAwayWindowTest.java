@@ -44,7 +44,7 @@ class GivingAwayWindowTest extends OneWindow {
     void labelsAreCopiedAndGiven() throws Exception {
         Asset from = on.named("Tool chest");
         Asset to = on.named("Workbench");
-        Labels before = on.workspace.catalogue().labels(to);
+        Labels before = on.workspace.catalogue().shelf().labels(to);
         run(() -> on.workspace
                 .labelling()
                 .edit(
@@ -58,20 +58,20 @@ class GivingAwayWindowTest extends OneWindow {
                                 Edit.set(from.id(), Edit.Field.JOB, ""),
                                 Edit.set(from.id(), Edit.Field.VERSION, "v01"),
                                 Edit.untag(from.id(), "lockable"))));
-        await("said", () -> on.workspace.catalogue().labels(from).job().equals("Harbour lamp"));
+        await("said", () -> on.workspace.catalogue().shelf().labels(from).job().equals("Harbour lamp"));
         chooseOnly("Tool chest");
         on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);
         await("copied", () -> on.workspace.chosen().hasLabels());
         chooseOnly("Workbench");
         on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
-        await("given", () -> on.workspace.catalogue().labels(to).job().equals("Harbour lamp"));
-        Labels after = on.workspace.catalogue().labels(to);
+        await("given", () -> on.workspace.catalogue().shelf().labels(to).job().equals("Harbour lamp"));
+        Labels after = on.workspace.catalogue().shelf().labels(to);
         assertTrue(after.tags().contains("lockable") && after.tags().containsAll(before.tags()));
         assertEquals(before.version(), after.version());
         assertEquals(before.name(), after.name());
         on.search("job:harbour");
         await("found by it", () -> on.workspace.hits().get().total() == 2);
         on.undo();
-        await("as before", () -> on.workspace.catalogue().labels(to).equals(before));
+        await("as before", () -> on.workspace.catalogue().shelf().labels(to).equals(before));
     }
 }

@@ -147,6 +147,7 @@ class HourOfWorkTest extends OneWindow {
                 "tagged",
                 () -> on.workspace
                         .catalogue()
+                        .shelf()
                         .labels(on.named("Jetty shingle"))
                         .tags()
                         .contains(TAG));

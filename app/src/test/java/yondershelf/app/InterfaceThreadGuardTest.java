@@ -28,7 +28,7 @@ class InterfaceThreadGuardTest extends OneWindow {
         InterfaceThreadGuard.caught();
         on.workspace.openScene().left();
         // and tests look where they like
-        onFx(() -> on.workspace.catalogue().labels(on.named("Storm lantern")));
+        onFx(() -> on.workspace.catalogue().shelf().labels(on.named("Storm lantern")));
         assertEquals(List.of(), InterfaceThreadGuard.caught());
     }
 }

@@ -16,7 +16,7 @@ import yondershelf.content.Kind;
 /** What is like something is found from the window: like an asset, like a picture from elsewhere, of a colour. */
 class LikeWindowTest extends OneWindow {
     private List<String> first(int many) {
-        return on.workspace.catalogue().page(on.workspace.hits().get(), 0, many).stream()
+        return on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, many).stream()
                 .map(s -> s.name())
                 .toList();
     }
@@ -40,7 +40,7 @@ class LikeWindowTest extends OneWindow {
             throw new AssertionError("itself first, dials soon after did not happen: " + first(8));
         }
         assertEquals("Like Barometer dial", title());
-        assertTrue(on.workspace.catalogue().page(on.workspace.hits().get(), 0, 500).stream()
+        assertTrue(on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, 500).stream()
                 .allMatch(s -> s.asset().kind() == Kind.TEXTURE));
         on.click("#like-end");
         await("all textures", () -> on.workspace.hits().get().total() == 22);

@@ -45,7 +45,7 @@ import yondershelf.work.Work;
 class ShelfWindowTest extends OneWindow {
     private List<Shown> found() {
         Hits hits = on.workspace.hits().get();
-        return on.workspace.catalogue().page(hits, 0, hits.total());
+        return on.workspace.catalogue().shelf().page(hits, 0, hits.total());
     }
 
     private boolean all(Predicate<Shown> like) {
@@ -57,7 +57,7 @@ class ShelfWindowTest extends OneWindow {
     }
 
     private Labels said(String name) {
-        return on.workspace.catalogue().labels(on.named(name));
+        return on.workspace.catalogue().shelf().labels(on.named(name));
     }
 
     @Test
@@ -173,8 +173,12 @@ class ShelfWindowTest extends OneWindow {
         assertEquals("v07", ((TextField) on.node("#label-version")).getText());
         Asset asset = on.named("Rain gauge");
         Catalogue later = on.catalogue();
-        later.scanAll(Work.SILENT);
-        assertEquals("v07", later.labels(later.asset(asset.id()).orElseThrow()).version());
+        later.scanning().scanAll(Work.SILENT);
+        assertEquals(
+                "v07",
+                later.shelf()
+                        .labels(later.shelf().asset(asset.id()).orElseThrow())
+                        .version());
         later.close();
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
@@ -367,6 +371,7 @@ class ShelfWindowTest extends OneWindow {
                 "gone again",
                 () -> on.workspace
                                 .catalogue()
+                                .shelf()
                                 .find(Query.EVERYTHING.withWords("tide bell"))
                                 .total()
                         == 0);
@@ -380,7 +385,7 @@ class ShelfWindowTest extends OneWindow {
     /** Each thing says whose it is; a library is looked at alone, and another one besides it. */
     @Test
     void librariesAreLookedAtAloneAndTogether() throws Exception {
-        Map<String, Integer> counts = on.workspace.catalogue().counts().libraries();
+        Map<String, Integer> counts = on.workspace.catalogue().shelf().counts().libraries();
         int both = 0;
         for (String name : List.of("Coast surfaces", "Station props")) {
             both += counts.getOrDefault(

@@ -339,7 +339,7 @@ final class WindowDriver implements AutoCloseable {
 
     Asset named(String name) {
         Catalogue catalogue = workspace.catalogue();
-        return catalogue.page(catalogue.find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
+        return catalogue.shelf().page(catalogue.shelf().find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
                 .filter(s -> s.name().equals(name))
                 .findFirst()
                 .orElseThrow()

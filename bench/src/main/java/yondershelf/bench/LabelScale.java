@@ -33,7 +33,7 @@ final class LabelScale {
     public static void main(String[] args) throws Exception {
         try (Catalogue catalogue = Catalogue.open(Home.open(Path.of(args[0])), new Formats())) {
             Library library = catalogue.libraries().get(0);
-            Hits all = catalogue.find(Query.EVERYTHING);
+            Hits all = catalogue.shelf().find(Query.EVERYTHING);
             System.out.printf("assets %d%n", all.total());
             many(catalogue, all);
             single(catalogue, library, all);
@@ -51,11 +51,12 @@ final class LabelScale {
             List<Key> keys = all.page(round * MANY, MANY);
             long start = System.nanoTime();
             KeptAct act = catalogue
+                    .labelling()
                     .relabel(keys, Relabel.NOTHING.tagged("measured " + round), count -> "tag")
                     .orElseThrow();
             tagged[round] = millis(start);
             start = System.nanoTime();
-            catalogue.takeBack(act, false, Work.SILENT);
+            catalogue.history().takeBack(act, false, Work.SILENT);
             undone[round] = millis(start);
         }
         System.out.printf("first time %d tagged, ms %s%n", MANY, Arrays.toString(round(tagged)));
@@ -73,12 +74,14 @@ final class LabelScale {
         List<Key> keys = all.page(0, SINGLE);
         for (int i = 0; i < SINGLE; i++) {
             long start = System.nanoTime();
-            var _ = catalogue.relabel(
-                    keys.subList(i, i + 1),
-                    Relabel.NOTHING.with(Edit.Field.NOTE, "note " + System.nanoTime()),
-                    count -> "note");
+            var _ = catalogue
+                    .labelling()
+                    .relabel(
+                            keys.subList(i, i + 1),
+                            Relabel.NOTHING.with(Edit.Field.NOTE, "note " + System.nanoTime()),
+                            count -> "note");
             edits[i] = millis(start);
-            catalogue.counts();
+            catalogue.shelf().counts();
             start = System.nanoTime();
             sync(line);
             syncs[i] = millis(start);

@@ -45,7 +45,7 @@ public final class LibraryScale {
         double find = find(folder);
         Figures.say("find, warm, median of " + ROUNDS, find, "ms");
         long start = System.nanoTime();
-        first.scan(library, Work.SILENT);
+        first.scanning().scan(library, Work.SILENT);
         double whole = (System.nanoTime() - start) / 1e6;
         Figures.say("first look, found and indexed", whole, "ms");
         double again = find(folder);
@@ -80,7 +80,7 @@ public final class LibraryScale {
             try (Catalogue catalogue = Catalogue.open(Home.open(at), new Formats())) {
                 Library library = catalogue.add(folder, "");
                 long start = System.nanoTime();
-                catalogue.scan(library, Work.SILENT);
+                catalogue.scanning().scan(library, Work.SILENT);
                 double whole = (System.nanoTime() - start) / 1e6;
                 if (i >= ROUNDS) {
                     looks.add(whole);
@@ -101,7 +101,7 @@ public final class LibraryScale {
         for (int i = 0; i < ROUNDS; i++) {
             double find = find(folder);
             long start = System.nanoTime();
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             looks.add((System.nanoTime() - start) / 1e6);
             ratios.add(looks.get(i) / find);
         }
@@ -133,7 +133,9 @@ public final class LibraryScale {
         for (int i = 0; i < MOVED; i++) {
             Files.move(library.resolve(assets.get(i * step).path()), moved.resolve("m" + i + ".png"));
         }
-        timed("look, " + MOVED + " labelled ones moved", () -> catalogue.scan(library, Work.SILENT));
+        timed(
+                "look, " + MOVED + " labelled ones moved",
+                () -> catalogue.scanning().scan(library, Work.SILENT));
         long kept = library.assets().stream()
                 .filter(a -> a.path().startsWith("moved/")
                         && !library.labels(a.id()).tags().isEmpty())
@@ -153,9 +155,13 @@ public final class LibraryScale {
     private static void opening(Path at) throws Exception {
         Catalogue kept =
                 timed("open what is known", () -> Catalogue.openKept(Home.open(at.resolve("home")), new Formats()));
-        timed("find lam and its first page", () -> kept.page(kept.find(Query.EVERYTHING.withWords("lam")), 0, 60));
-        timed("everything and its first page", () -> kept.page(kept.find(Query.EVERYTHING), 0, 60));
-        timed("counts of all places", kept::counts);
+        timed(
+                "find lam and its first page",
+                () -> kept.shelf().page(kept.shelf().find(Query.EVERYTHING.withWords("lam")), 0, 60));
+        timed(
+                "everything and its first page",
+                () -> kept.shelf().page(kept.shelf().find(Query.EVERYTHING), 0, 60));
+        timed("counts of all places", kept.shelf()::counts);
         timed("connect", kept::connect);
         kept.close();
     }

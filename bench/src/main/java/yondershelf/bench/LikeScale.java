@@ -35,12 +35,12 @@ final class LikeScale {
                 fill(store, many);
             }
             long begun = System.nanoTime();
-            catalogue.follow();
+            catalogue.scanning().follow();
             System.out.printf(
                     "%,d assets in the index after %.1f s%n", store.assetCount(), (System.nanoTime() - begun) / 1e9);
             SplittableRandom random = new SplittableRandom(5);
             begun = System.nanoTime();
-            Hits first = catalogue.find(Query.EVERYTHING.withLike(like(random)));
+            Hits first = catalogue.shelf().find(Query.EVERYTHING.withLike(like(random)));
             System.out.printf(
                     "the first answer, signatures read: %.2f s, %d hits%n",
                     (System.nanoTime() - begun) / 1e9, first.total());
@@ -50,7 +50,10 @@ final class LikeScale {
             for (int i = 0; i < ROUNDS; i++) {
                 String colour = String.format("#%06x", random.nextInt(1 << 24));
                 long from = System.nanoTime();
-                int total = catalogue.find(Query.EVERYTHING.withLike(colour)).total();
+                int total = catalogue
+                        .shelf()
+                        .find(Query.EVERYTHING.withLike(colour))
+                        .total();
                 millis[i] = (System.nanoTime() - from) / 1e6 + total * 0.0;
             }
             tell("of a colour", millis);
@@ -62,7 +65,7 @@ final class LikeScale {
         for (int i = 0; i < ROUNDS; i++) {
             String like = like(random);
             long from = System.nanoTime();
-            Hits hits = catalogue.find(query.withLike(like));
+            Hits hits = catalogue.shelf().find(query.withLike(like));
             for (Key key : hits.page(0, 60)) {
                 if (key.row() < 0) {
                     throw new IllegalStateException("no row");

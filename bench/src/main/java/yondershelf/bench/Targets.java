@@ -140,7 +140,7 @@ final class Targets {
         Path state = folder.resolve("state");
         try (Catalogue catalogue = Catalogue.open(Home.open(state), reader)) {
             catalogue.add(made, "");
-            catalogue.scanAll(Work.SILENT);
+            catalogue.scanning().scanAll(Work.SILENT);
         }
         copy(state.resolve("cache/catalogue/" + first.id() + ".db"), own.resolve("store.db"));
         copy(state.resolve("cache/index.bin"), own.resolve("index.bin"));
@@ -336,7 +336,7 @@ final class Targets {
         Files.createDirectories(home);
         Files.write(home.resolve("home.json"), damaged);
         try (Catalogue catalogue = Catalogue.open(Home.open(home), reader)) {
-            catalogue.scanAll(Work.SILENT);
+            catalogue.scanning().scanAll(Work.SILENT);
         }
     }
 
@@ -354,13 +354,13 @@ final class Targets {
         Files.deleteIfExists(home.resolve("home.second.json"));
         try (Catalogue first = Catalogue.open(Home.open(home), reader)) {
             first.add(library, "");
-            first.scanAll(Work.SILENT);
+            first.scanning().scanAll(Work.SILENT);
         }
         Files.write(home.resolve("cache").resolve(file), damaged);
         try (Catalogue catalogue = Catalogue.open(Home.open(home), reader)) {
-            catalogue.scanAll(Work.SILENT);
+            catalogue.scanning().scanAll(Work.SILENT);
             int there = catalogue.libraries().get(0).assets().size();
-            int found = catalogue.find(Query.EVERYTHING).total();
+            int found = catalogue.shelf().find(Query.EVERYTHING).total();
             if (there != found) {
                 throw new IllegalStateException(found + " of " + there + " are found");
             }

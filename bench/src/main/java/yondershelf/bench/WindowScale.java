@@ -94,8 +94,8 @@ public final class WindowScale {
     private static void look(Path at, int previews) throws Exception {
         try (Catalogue catalogue = Catalogue.open(Home.open(at.resolve("home")), new Formats())) {
             Library library = catalogue.add(at.resolve("library"), "");
-            catalogue.scan(library, Work.SILENT);
-            for (Shown shown : catalogue.page(catalogue.find(Query.EVERYTHING), 0, previews)) {
+            catalogue.scanning().scan(library, Work.SILENT);
+            for (Shown shown : catalogue.shelf().page(catalogue.shelf().find(Query.EVERYTHING), 0, previews)) {
                 catalogue.contents().takePreview(shown.asset(), PreviewLoader.SIZE, Booth.FINAL_SAMPLES, () -> false);
             }
         }

@@ -136,7 +136,7 @@ abstract class Base implements Callable<Integer> {
         int shown = (limit > 0 ? Math.min(limit, total) : total) + skipped;
         for (int from = 0; from < shown; from += PAGE) {
             int before = list.size();
-            for (Shown hit : catalogue.page(hits, from, Math.min(PAGE, shown - from))) {
+            for (Shown hit : catalogue.shelf().page(hits, from, Math.min(PAGE, shown - from))) {
                 if (!hit.key().equals(without)) {
                     tell(hit, names.getOrDefault(hit.library(), ""), list);
                 }
@@ -301,7 +301,7 @@ abstract class Base implements Callable<Integer> {
             return;
         }
         catalogue.connect();
-        catalogue.scanAll(work);
+        catalogue.scanning().scanAll(work);
         catalogue.away().stream()
                 .filter(k -> fresh || !k.isLookedThrough())
                 .forEach(k -> report(new Problem(

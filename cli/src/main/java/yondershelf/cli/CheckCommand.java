@@ -17,7 +17,7 @@ import yondershelf.words.Phrase;
 final class CheckCommand extends OnLibrary {
     @Override
     void run(IsolatedReader reader, Catalogue catalogue, Library library) throws ProblemException {
-        catalogue.scan(library, work);
+        catalogue.scanning().scan(library, work);
         List<Finding> findings = Mend.check(library, reader, work);
         ObjectNode node = object();
         ArrayNode list = node.putArray("findings");

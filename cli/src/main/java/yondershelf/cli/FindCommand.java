@@ -76,7 +76,7 @@ final class FindCommand extends Base {
                 .withOrder(Order.of(sort)
                         .orElseThrow(() -> new CommandLine.ParameterException(
                                 spec.commandLine(), Phrase.of("cli.there-is-no-order", sort))));
-        Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
+        Hits hits = catalogue.shelf().find(only == null ? query : query.in(only.id(), null));
         ObjectNode node = tell(catalogue, hits, limit);
         ObjectNode facets = node.putObject("facets");
         ObjectNode kindFacet = facets.putObject("kinds");

@@ -62,7 +62,7 @@ final class LabelCommand extends OnAssets {
         }
         Catalogue catalogue = catalogue(reader);
         Counting counting = new Counting("label");
-        var _ = catalogue.relabel(keys(catalogue), wanted, counting);
+        var _ = catalogue.labelling().relabel(keys(catalogue), wanted, counting);
         tellChanged(counting.changed());
     }
 

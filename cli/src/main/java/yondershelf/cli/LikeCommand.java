@@ -44,13 +44,15 @@ final class LikeCommand extends Base {
         KnownLibrary only = library == null ? null : known(catalogue, library);
         Key asked = null;
         if (!knownOnly) {
-            catalogue.look(work);
+            catalogue.alike().look(work);
         }
         String like = thing;
         if (!thing.startsWith("#")) {
             Path file = Path.of(thing).toAbsolutePath().normalize();
-            Shown asset = key(catalogue, file).flatMap(catalogue::shown).orElse(null);
-            like = asset == null ? catalogue.likePicture(file) : asset.asset().id();
+            Shown asset = key(catalogue, file).flatMap(catalogue.shelf()::shown).orElse(null);
+            like = asset == null
+                    ? catalogue.alike().picture(file)
+                    : asset.asset().id();
             if (asset != null) {
                 asked = asset.key();
             }
@@ -59,7 +61,7 @@ final class LikeCommand extends Base {
             }
         }
         Query query = Query.EVERYTHING.withKinds(wanted).withLike(like);
-        Hits hits = catalogue.find(only == null ? query : query.in(only.id(), null));
+        Hits hits = catalogue.shelf().find(only == null ? query : query.in(only.id(), null));
         var node = tell(catalogue, hits, limit, asked);
         if (json) {
             printJson(node);

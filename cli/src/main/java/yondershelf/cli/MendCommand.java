@@ -47,7 +47,7 @@ final class MendCommand extends OnLibrary {
             list(node, library);
             return;
         }
-        catalogue.scan(library, work);
+        catalogue.scanning().scan(library, work);
         List<Finding> all = Mend.check(library, reader, work);
         List<Finding> chosen = all.stream()
                 .filter(f -> f.mendsByItself() && (code == null || f.code() == code))
@@ -55,6 +55,7 @@ final class MendCommand extends OnLibrary {
         String run = chosen.isEmpty() ? null : Mend.apply(library, chosen, work).orElse(null);
         if (run != null) {
             catalogue
+                    .history()
                     .acts()
                     .add(KeptAct.of(
                             Phrase.of("cli.mend-in", Phrase.count(chosen.size(), "finding"), library.name()),

@@ -37,9 +37,10 @@ final class MoveCommand extends OnAssets {
         Catalogue catalogue = catalogue(reader);
         Map<Library, List<Asset>> wanted = new LinkedHashMap<>();
         for (Key key : keys(catalogue)) {
-            Asset asset = catalogue.shown(key).map(Shown::asset).orElse(null);
-            Library library =
-                    asset == null ? null : catalogue.libraryOf(asset.id()).orElse(null);
+            Asset asset = catalogue.shelf().shown(key).map(Shown::asset).orElse(null);
+            Library library = asset == null
+                    ? null
+                    : catalogue.shelf().libraryOf(asset.id()).orElse(null);
             if (asset != null && library != null) {
                 wanted.computeIfAbsent(library, l -> new ArrayList<>()).add(asset);
             }
@@ -56,7 +57,7 @@ final class MoveCommand extends OnAssets {
             if (!done.run().isEmpty()) {
                 runs.add(done.run());
                 kept.add(new KeptAct.Run(each.getKey().id(), done.run()));
-                catalogue.scan(each.getKey(), work);
+                catalogue.scanning().scan(each.getKey(), work);
             }
             moved += done.assets();
             files += done.files();
@@ -64,7 +65,7 @@ final class MoveCommand extends OnAssets {
         }
         String what = Phrase.of("cli.move-to", Phrase.count(moved, "asset"), folder);
         if (!kept.isEmpty()) {
-            catalogue.acts().add(KeptAct.of(what, kept));
+            catalogue.history().acts().add(KeptAct.of(what, kept));
         }
         node.put("moved", moved).put("files", files).put("rewritten", rewritten);
         if (json) {

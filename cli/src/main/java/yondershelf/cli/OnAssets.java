@@ -39,7 +39,7 @@ abstract class OnAssets extends Base {
     private List<Key> found(Catalogue catalogue, String where) throws ProblemException {
         lookFirst(catalogue, false);
         Query query = QueryText.parse(where, word -> catalogue.named(word).map(KnownLibrary::id));
-        Hits hits = catalogue.find(query);
+        Hits hits = catalogue.shelf().find(query);
         return hits.page(0, hits.total());
     }
 

@@ -15,11 +15,12 @@ final class RedoCommand extends Base {
     void run(IsolatedReader reader) throws ProblemException {
         Catalogue catalogue = catalogue(reader);
         KeptAct act = catalogue
+                .history()
                 .acts()
                 .latestTakenBack()
                 .orElseThrow(() -> Problem.of("redo", Phrase.of("cli.nothing-was-taken-back-last"))
                         .raise());
-        catalogue.doAgain(act);
+        catalogue.history().doAgain(act);
         if (json) {
             printJson(object().put("redone", act.what()));
         } else {

@@ -26,7 +26,7 @@ final class ScanCommand extends OnLibrary {
         if (fresh) {
             catalogue.forget(library);
         }
-        catalogue.scan(library, work);
+        catalogue.scanning().scan(library, work);
         ObjectNode node = object();
         node.put("library", library.name());
         Map<String, Integer> counts = library.kinds();

@@ -34,7 +34,7 @@ final class TagCommand implements Runnable {
             Catalogue catalogue = catalogue(reader);
             Counting counting =
                     new Counting(to.isEmpty() ? Phrase.of("cli.delete-tag", tag) : Phrase.of("cli.rename-tag", tag));
-            var _ = catalogue.retag(tag, to, mayExist, counting);
+            var _ = catalogue.labelling().retag(tag, to, mayExist, counting);
             tellChanged(counting.changed());
         }
     }

@@ -97,14 +97,14 @@ final class TakeCommand extends Base {
         Catalogue catalogue = catalogue(reader);
         String[] target = target(catalogue);
         Library library = library(catalogue, target[0]);
-        catalogue.scan(library, work);
+        catalogue.scanning().scan(library, work);
         try (Intake intake = new Intake(library, target[1], reader)) {
             Wishes wishes = new Wishes(
                     style(),
                     flat,
                     proposing,
                     new TreeSet<>(tags),
-                    new TreeSet<>(catalogue.counts().tags().keySet()),
+                    new TreeSet<>(catalogue.shelf().counts().tags().keySet()),
                     Habits.read(catalogue.home().folder().resolve(Habits.FILE)),
                     minutes * 60,
                     passwords(),
@@ -118,7 +118,7 @@ final class TakeCommand extends Base {
                 Taken taken = moving ? intake.move(only(plan, wanted), work) : intake.take(wanted, work);
                 node.put("taken", taken.assets());
                 node.put("run", taken.run());
-                catalogue.scan(library, work);
+                catalogue.scanning().scan(library, work);
                 label(catalogue, library, taken);
             }
             for (PlanItem item : plan.items()) {
@@ -156,12 +156,14 @@ final class TakeCommand extends Base {
             return;
         }
         List<Edit> labels = taken.labels(library);
-        catalogue.perform(KeptAct.of(
-                Phrase.of("cli.take-in-to", Phrase.count(taken.assets(), "asset"), library.name()),
-                List.of(new KeptAct.Run(library.id(), run)),
-                library,
-                labels,
-                library.opposite(labels)));
+        catalogue
+                .history()
+                .perform(KeptAct.of(
+                        Phrase.of("cli.take-in-to", Phrase.count(taken.assets(), "asset"), library.name()),
+                        List.of(new KeptAct.Run(library.id(), run)),
+                        library,
+                        labels,
+                        library.opposite(labels)));
     }
 
     private static IntakePlan only(IntakePlan plan, List<PlanItem> wanted) {

@@ -27,13 +27,13 @@ final class UndoCommand extends Base {
     @Override
     void run(IsolatedReader reader) throws ProblemException {
         Catalogue catalogue = list ? keptCatalogue(reader) : catalogue(reader);
-        KeptActs acts = catalogue.acts();
+        KeptActs acts = catalogue.history().acts();
         if (list) {
             tell(acts.all().reversed());
             return;
         }
         KeptAct act = latest(catalogue);
-        catalogue.takeBack(act, skip, work).forEach(this::report);
+        catalogue.history().takeBack(act, skip, work).forEach(this::report);
         if (json) {
             printJson(object().put("undone", act.what()));
         } else {
@@ -45,14 +45,15 @@ final class UndoCommand extends Base {
     private static KeptAct latest(Catalogue catalogue) throws ProblemException {
         while (true) {
             KeptAct act = catalogue
+                    .history()
                     .acts()
                     .latest()
                     .orElseThrow(() -> Problem.of("undo", Phrase.of("cli.nothing-is-kept-that-could"))
                             .raise());
-            if (!catalogue.isEmpty(act)) {
+            if (!catalogue.history().isEmpty(act)) {
                 return act;
             }
-            catalogue.acts().mark(act.id(), true);
+            catalogue.history().acts().mark(act.id(), true);
         }
     }
 

@@ -21,8 +21,8 @@ import yondershelf.store.AssetRow;
 import yondershelf.work.Parallel;
 import yondershelf.work.Work;
 
-/** Finds what looks like an asset, like a picture, or has a colour; and looks at what nobody has looked at yet. */
-final class Alike {
+/** What looks like an asset, like a picture, or has a colour; and looking at what nobody has looked at yet. Safe for several threads. */
+public final class Alike {
     /** So many are shown, and nothing that is further away. */
     private static final int MOST = 1_000;
 
@@ -39,8 +39,12 @@ final class Alike {
         this.catalogue = catalogue;
     }
 
-    /** A picture that is no asset, as {@link Query#like} has it. */
-    String text(Path file) throws ProblemException {
+    /**
+     * What a picture that is no asset looks like, for {@link Query#withLike}.
+     *
+     * @throws ProblemException when it cannot be read
+     */
+    public String picture(Path file) throws ProblemException {
         Path at = file.toAbsolutePath().normalize();
         Path folder = Objects.requireNonNullElse(at.getParent(), at);
         String name = String.valueOf(at.getFileName());
@@ -78,7 +82,7 @@ final class Alike {
             if (like.startsWith(Query.LOOK)) {
                 return Signature.parse(Base64.getUrlDecoder().decode(like.substring(Query.LOOK.length())));
             }
-            Optional<Asset> asset = catalogue.asset(like);
+            Optional<Asset> asset = catalogue.shelf().asset(like);
             return asset.isPresent()
                     ? catalogue.contents().look(asset.get(), EDGE, () -> false).orElse(null)
                     : null;
@@ -88,14 +92,21 @@ final class Alike {
         }
     }
 
-    int unseen() {
+    /** How many assets nobody has looked at yet. */
+    public int unseen() {
         return catalogue.known().stream()
                 .mapToInt(
                         library -> library.store().looks().unseen(Contents.LOOK).size())
                 .sum();
     }
 
-    void look(Work work) {
+    /** Looks at one asset, so that {@link Query#withLike} with its id answers at once. */
+    public void look(Asset asset, Work work) throws ProblemException {
+        var _ = catalogue.contents().look(asset, EDGE, work::isCancelled);
+    }
+
+    /** Looks at assets of which it is not known yet what they look like; goes on where it was cut off. */
+    public void look(Work work) {
         for (KnownLibrary library : catalogue.known()) {
             if (library.isAway()) {
                 continue;

@@ -65,7 +65,8 @@ public record Common(
         SortedMap<String, Integer> tags = new TreeMap<>();
         Map<Edit.Field, String> texts = new EnumMap<>(Edit.Field.class);
         Set<Edit.Field> mixed = EnumSet.noneOf(Edit.Field.class);
-        Suggestions suggestions = new Suggestions(catalogue.counts().tags().keySet());
+        Suggestions suggestions =
+                new Suggestions(catalogue.shelf().counts().tags().keySet());
         int away = 0;
         int count = 0;
         for (KnownLibrary library : catalogue.known()) {

@@ -8,13 +8,13 @@ final class Following implements AutoCloseable {
     private static final long SOON_MILLIS = 400;
     private static final long LATEST_MILLIS = 5_000;
 
-    private final Catalogue catalogue;
+    private final Scanning scanning;
     private final Runnable came;
     private final Thread thread;
     private boolean over;
 
-    Following(Catalogue catalogue, Runnable came) {
-        this.catalogue = catalogue;
+    Following(Scanning scanning, Runnable came) {
+        this.scanning = scanning;
         this.came = came;
         this.thread = Thread.ofPlatform().daemon().name("following").start(this::follow);
     }
@@ -24,7 +24,7 @@ final class Following implements AutoCloseable {
             // each step costs by what is there already: soon for the first, then at growing intervals
             long pause = SOON_MILLIS;
             while (waited(pause)) {
-                if (catalogue.follow()) {
+                if (scanning.follow()) {
                     came.run();
                     pause = Math.min(LATEST_MILLIS, pause * 2);
                 }

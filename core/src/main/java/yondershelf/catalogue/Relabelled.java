@@ -73,14 +73,19 @@ record Relabelled(Map<Library, Relabel.Edits> edits) {
     /** What gives a tag and those below it another name. */
     static Relabelled retagged(Catalogue catalogue, String tag, String to, boolean merging) throws ProblemException {
         String other = Relabel.tag(to);
-        Hits carrying = catalogue.find(Query.EVERYTHING.withTags(Set.of(tag)));
+        Hits carrying = catalogue.shelf().find(Query.EVERYTHING.withTags(Set.of(tag)));
         if (carrying.total() == 0) {
             throw new Problem(tag, Phrase.of("catalogue.nothing-has-this-tag"), "").raise();
         }
         if (other.equals(tag) || other.startsWith(tag + "/")) {
             throw new Problem(other, Phrase.of("catalogue.a-tag-cannot-be-put"), "").raise();
         }
-        if (!merging && catalogue.find(Query.EVERYTHING.withTags(Set.of(other))).total() > 0) {
+        if (!merging
+                && catalogue
+                                .shelf()
+                                .find(Query.EVERYTHING.withTags(Set.of(other)))
+                                .total()
+                        > 0) {
             throw new Problem(
                             other,
                             Phrase.of("catalogue.this-tag-is-there-already"),

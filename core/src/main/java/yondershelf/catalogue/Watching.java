@@ -78,7 +78,7 @@ public final class Watching implements AutoCloseable {
 
     private void look() {
         if (catalogue.connect()) {
-            catalogue.follow();
+            catalogue.scanning().follow();
             listener.connected();
         }
         List<Library> here = catalogue.libraries();
@@ -108,9 +108,9 @@ public final class Watching implements AutoCloseable {
             }
         }
         if (here.stream().anyMatch(Library::hasNews)) {
-            catalogue.catchUp(Work.SILENT);
+            catalogue.scanning().catchUp(Work.SILENT);
             listener.followed();
-        } else if (catalogue.follow()) {
+        } else if (catalogue.scanning().follow()) {
             listener.followed();
         }
     }
@@ -158,8 +158,8 @@ public final class Watching implements AutoCloseable {
 
     private void catchUp(Library library) {
         try {
-            if (library.catchUp() || catalogue.follow()) {
-                catalogue.follow();
+            if (library.catchUp() || catalogue.scanning().follow()) {
+                catalogue.scanning().follow();
                 listener.followed();
             }
         } catch (IOException e) {

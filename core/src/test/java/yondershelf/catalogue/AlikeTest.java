@@ -46,7 +46,7 @@ class AlikeTest {
         Files.write(root.resolve("torn.png"), new byte[] {(byte) 0x89, 'P', 'N', 'G', 1, 2, 3});
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         library = catalogue.add(folder.resolve("library"), "Rigging");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
     }
 
     @AfterEach
@@ -66,7 +66,7 @@ class AlikeTest {
     }
 
     private List<String> found(Query query) {
-        return catalogue.page(catalogue.find(query), 0, 20).stream()
+        return catalogue.shelf().page(catalogue.shelf().find(query), 0, 20).stream()
                 .map(s -> s.asset().path().replaceAll(".*/|\\.png", ""))
                 .toList();
     }
@@ -81,12 +81,12 @@ class AlikeTest {
 
     @Test
     void theLikestFirst() throws Exception {
-        assertEquals(5, catalogue.unseen());
+        assertEquals(5, catalogue.alike().unseen());
         // nobody looked at the others yet
-        catalogue.look(catalogue.asset(id("blue_rope")).orElseThrow(), Work.SILENT);
+        catalogue.alike().look(catalogue.shelf().asset(id("blue_rope")).orElseThrow(), Work.SILENT);
         assertEquals(List.of("blue_rope"), found(Query.EVERYTHING.withLike(id("blue_rope"))));
-        catalogue.look(Work.SILENT);
-        assertEquals(0, catalogue.unseen(), "what cannot be read is not tried again and again");
+        catalogue.alike().look(Work.SILENT);
+        assertEquals(0, catalogue.alike().unseen(), "what cannot be read is not tried again and again");
         List<String> like = found(Query.EVERYTHING.withLike(id("blue_rope")));
         assertEquals(List.of("blue_rope", "blue_cord"), like.subList(0, 2));
         Query blue = Query.EVERYTHING.withLike("#285090");
@@ -103,41 +103,56 @@ class AlikeTest {
         Path outside = Files.copy(root.resolve("rust_rope.png"), folder.resolve("photo.png"));
         assertEquals(
                 "rust_rope",
-                found(Query.EVERYTHING.withLike(catalogue.likePicture(outside))).get(0));
+                found(Query.EVERYTHING.withLike(catalogue.alike().picture(outside)))
+                        .get(0));
         // one that became another picture is looked at again
         stripes("blue_cord.png", 150, 70, 30, 9);
-        catalogue.scan(library, Work.SILENT);
-        assertEquals(1, catalogue.unseen());
-        catalogue.look(Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
+        assertEquals(1, catalogue.alike().unseen());
+        catalogue.alike().look(Work.SILENT);
         assertEquals(
                 "rust_rope", found(Query.EVERYTHING.withLike(id("blue_cord"))).get(1));
     }
 
     @Test
     void tagsForMany() throws Exception {
-        catalogue.edit(library, List.of(Edit.tag(id("torn"), "line/rope"), Edit.tag(id("torn"), "wall")));
-        var all = catalogue.find(Query.EVERYTHING.withWords("blue"));
-        List<String> suggested = catalogue.common(all.page(0, 10), Work.SILENT).suggested();
+        catalogue.labelling().edit(library, List.of(Edit.tag(id("torn"), "line/rope"), Edit.tag(id("torn"), "wall")));
+        var all = catalogue.shelf().find(Query.EVERYTHING.withWords("blue"));
+        List<String> suggested =
+                catalogue.labelling().common(all.page(0, 10), Work.SILENT).suggested();
         assertEquals(List.of("sky", "line/rope", "wall"), suggested, "the folder of all, then known tags by names");
         // what they look like says more
-        catalogue.edit(library, List.of(Edit.tag(id("torn"), "tone/blue"), Edit.tag(id("torn"), "red")));
-        catalogue.look(Work.SILENT);
+        catalogue.labelling().edit(library, List.of(Edit.tag(id("torn"), "tone/blue"), Edit.tag(id("torn"), "red")));
+        catalogue.alike().look(Work.SILENT);
         List<String> seen = catalogue
-                .common(catalogue.find(typed("-blue_wall -kind:model")).page(0, 10), Work.SILENT)
+                .labelling()
+                .common(catalogue.shelf().find(typed("-blue_wall -kind:model")).page(0, 10), Work.SILENT)
                 .suggested();
         assertTrue(seen.contains("tone/blue") && !seen.contains("red"), seen.toString());
         Files.writeString(root.resolve("beam.mtl"), "newmtl Old_Wall\nKd 0.5 0.5 0.5\n");
         Files.writeString(
                 root.resolve("beam.obj"), "mtllib beam.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl Old_Wall\nf 1 2 3\n");
-        catalogue.scan(library, Work.SILENT);
-        var beam = catalogue.find(typed("kind:model")).page(0, 10);
-        assertEquals(List.of("sky"), catalogue.common(beam, Work.SILENT).suggested());
-        catalogue.contents().facts(catalogue.shown(beam.get(0)).orElseThrow().asset());
-        assertEquals(List.of("sky", "wall"), catalogue.common(beam, Work.SILENT).suggested());
+        catalogue.scanning().scan(library, Work.SILENT);
+        var beam = catalogue.shelf().find(typed("kind:model")).page(0, 10);
+        assertEquals(
+                List.of("sky"), catalogue.labelling().common(beam, Work.SILENT).suggested());
+        catalogue
+                .contents()
+                .facts(catalogue.shelf().shown(beam.get(0)).orElseThrow().asset());
+        assertEquals(
+                List.of("sky", "wall"),
+                catalogue.labelling().common(beam, Work.SILENT).suggested());
         assertTrue(catalogue
+                .labelling()
                 .relabel(all.page(0, 10), yondershelf.library.Relabel.NOTHING.tagged("sky"), count -> "tag sky")
                 .isPresent());
-        assertTrue(!catalogue.common(all.page(0, 10), Work.SILENT).suggested().contains("sky"), "they have it already");
+        assertTrue(
+                !catalogue
+                        .labelling()
+                        .common(all.page(0, 10), Work.SILENT)
+                        .suggested()
+                        .contains("sky"),
+                "they have it already");
     }
 
     @Test
@@ -170,19 +185,19 @@ class AlikeTest {
         catalogue.used(yard, Set.of(id("rust_rope")));
         assertEquals(List.of("blue_rope", "rust_rope"), found(typed("used:1")));
         Mend.check(library, new Formats(), Work.SILENT);
-        catalogue.follow();
+        catalogue.scanning().follow();
         assertEquals(List.of("torn"), found(typed("findings:yes")));
         stripes("torn.png", 1, 2, 3, 4);
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         Mend.check(library, new Formats(), Work.SILENT);
-        catalogue.follow();
+        catalogue.scanning().follow();
         assertEquals(List.of(), found(typed("problems:yes")));
         for (String text : List.of("used:yes", "used:no", "findings:yes", "-findings:yes")) {
             assertEquals(text, QueryText.of(typed(text), id -> id));
         }
         // a store that was lost is told again
         catalogue.forget(library);
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         assertEquals(List.of("blue_rope", "rust_rope"), found(typed("used:yes")));
     }
 
@@ -190,39 +205,42 @@ class AlikeTest {
     @Test
     void byColourAndJob() throws Exception {
         assertEquals(5, found(typed("colour:none")).size(), "nobody looked yet");
-        catalogue.look(Work.SILENT);
-        catalogue.follow();
+        catalogue.alike().look(Work.SILENT);
+        catalogue.scanning().follow();
         assertEquals(List.of("blue_cord", "blue_rope", "blue_wall"), found(typed("colour:blue")));
         assertEquals(found(typed("colour:none,blue")), found(typed("-colour:brown,red,orange")));
         assertTrue(found(typed("-colour:blue")).contains("rust_rope"));
-        Facets.Offer blue = catalogue.offers(Query.EVERYTHING, Field.COLOUR).stream()
+        Facets.Offer blue = catalogue.shelf().offers(Query.EVERYTHING, Field.COLOUR).stream()
                 .filter(o -> o.condition().values().equals(Set.of("blue")))
                 .findFirst()
                 .orElseThrow();
         assertEquals(3, blue.left());
         // a picture that is of another colour now
         stripes("blue_cord.png", 150, 70, 30, 9);
-        catalogue.scan(library, Work.SILENT);
-        catalogue.look(Work.SILENT);
-        catalogue.follow();
+        catalogue.scanning().scan(library, Work.SILENT);
+        catalogue.alike().look(Work.SILENT);
+        catalogue.scanning().follow();
         assertEquals(List.of("blue_rope", "blue_wall"), found(typed("colour:blue")));
-        var _ = catalogue.relabel(
-                catalogue.find(typed("rope")).page(0, 10),
-                yondershelf.library.Relabel.NOTHING.with(Edit.Field.JOB, "Harbour lamp, winter"),
-                count -> "job");
+        var _ = catalogue
+                .labelling()
+                .relabel(
+                        catalogue.shelf().find(typed("rope")).page(0, 10),
+                        yondershelf.library.Relabel.NOTHING.with(Edit.Field.JOB, "Harbour lamp, winter"),
+                        count -> "job");
         assertEquals(List.of("blue_rope", "rust_rope"), found(typed("job:harbour")));
         assertEquals(List.of("blue_rope"), found(typed("job:\"harbour lamp\" colour:blue")));
         assertEquals(3, found(typed("job:none")).size());
         assertEquals(
                 List.of(3, 2),
-                catalogue.offers(Query.EVERYTHING, Field.JOB).stream()
+                catalogue.shelf().offers(Query.EVERYTHING, Field.JOB).stream()
                         .map(Facets.Offer::left)
                         .toList());
         // known again by a program started later
         catalogue.close();
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         Shown found = catalogue
-                .page(catalogue.find(typed("job:harbour colour:blue")), 0, 20)
+                .shelf()
+                .page(catalogue.shelf().find(typed("job:harbour colour:blue")), 0, 20)
                 .get(0);
         assertTrue(found.asset().path().endsWith("blue_rope.png"));
         assertEquals("Harbour lamp, winter", found.labels().job());
@@ -235,22 +253,28 @@ class AlikeTest {
 
     @Test
     void whatWasDoneIsTakenBackLater() throws Exception {
-        var keys = catalogue.find(Query.EVERYTHING.withWords("blue")).page(0, 10);
+        var keys = catalogue.shelf().find(Query.EVERYTHING.withWords("blue")).page(0, 10);
         assertTrue(catalogue
+                .labelling()
                 .relabel(keys, yondershelf.library.Relabel.NOTHING.tagged("sea"), count -> "tag sea")
                 .isPresent());
         catalogue.close();
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
-        KeptAct kept = catalogue.acts().latest().orElseThrow();
+        KeptAct kept = catalogue.history().acts().latest().orElseThrow();
         assertEquals("tag sea", kept.what());
-        List<Problem> left = catalogue.takeBack(kept, false, Work.SILENT);
+        List<Problem> left = catalogue.history().takeBack(kept, false, Work.SILENT);
         assertEquals(List.of(), left);
-        assertEquals(0, catalogue.find(Query.EVERYTHING.withTags(Set.of("sea"))).total());
-        assertTrue(catalogue.acts().latest().isEmpty());
-        catalogue.doAgain(kept);
-        assertEquals(3, catalogue.find(Query.EVERYTHING.withTags(Set.of("sea"))).total());
+        assertEquals(
+                0,
+                catalogue.shelf().find(Query.EVERYTHING.withTags(Set.of("sea"))).total());
+        assertTrue(catalogue.history().acts().latest().isEmpty());
+        catalogue.history().doAgain(kept);
+        assertEquals(
+                3,
+                catalogue.shelf().find(Query.EVERYTHING.withTags(Set.of("sea"))).total());
         // a torn line costs itself only
         Files.writeString(folder.resolve("home/acts.jsonl"), "{\"id\":\"half", java.nio.file.StandardOpenOption.APPEND);
-        assertEquals("tag sea", catalogue.acts().latest().orElseThrow().what());
+        assertEquals(
+                "tag sea", catalogue.history().acts().latest().orElseThrow().what());
     }
 }

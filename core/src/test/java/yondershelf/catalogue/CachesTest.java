@@ -61,7 +61,7 @@ class CachesTest {
         }
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         library = catalogue.add(root, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         asset = library.assets().get(0);
     }
 
@@ -96,18 +96,22 @@ class CachesTest {
     /** Taken away under the running program: found out again, labels untouched. */
     @Test
     void aStoreThatIsTakenAwayIsMadeAnew() throws Exception {
-        catalogue.edit(asset, List.of(Edit.tag(asset.id(), "kept")));
+        catalogue.labelling().edit(asset, List.of(Edit.tag(asset.id(), "kept")));
         Path cache = folder.resolve("home/cache/catalogue");
         for (Path file : files(cache, "")) {
             if (Files.isRegularFile(file)) {
                 Files.delete(file);
             }
         }
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         assertEquals(
-                1, catalogue.find(Query.EVERYTHING.withTags(Set.of("kept"))).total());
+                1,
+                catalogue
+                        .shelf()
+                        .find(Query.EVERYTHING.withTags(Set.of("kept")))
+                        .total());
         assertEquals(1, files(cache, ".db").size());
-        assertEquals(Set.of("kept"), catalogue.labels(asset).tags());
+        assertEquals(Set.of("kept"), catalogue.shelf().labels(asset).tags());
     }
 
     @Test
@@ -139,7 +143,7 @@ class CachesTest {
         Files.createDirectories(root.resolve("rigging"));
         Files.move(root.resolve("mast.glb"), root.resolve("rigging/signal mast.glb"));
         Files.copy(root.resolve("rigging/signal mast.glb"), root.resolve("spare mast.glb"));
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         List<Asset> moved = library.assets();
         assertEquals(2, moved.size());
         for (Asset one : moved) {
@@ -183,14 +187,14 @@ class CachesTest {
             batch.look(4_711, "key", 1, new byte[4]);
         });
         long size = Files.size(kept(inLibrary));
-        assertTrue(catalogue.sweep(Work.SILENT) >= 2 * Math.min(size, 100));
+        assertTrue(catalogue.scanning().sweep(Work.SILENT) >= 2 * Math.min(size, 100));
         for (Path previews : List.of(inLibrary, folder.resolve("home/cache/previews"))) {
             assertEquals(2, files(previews, ".png").size(), previews.toString());
         }
         assertNotNull(catalogue.contents().keptPreview(asset, 64));
         assertEquals(rows, library.store().folders().signatures().size());
-        assertEquals(0, catalogue.sweep(Work.SILENT), "nothing is looked through twice");
-        assertTrue(Catalogue.previewRoom(library) > 0);
+        assertEquals(0, catalogue.scanning().sweep(Work.SILENT), "nothing is looked through twice");
+        assertTrue(Scanning.previewRoom(library) > 0);
     }
 
     /** What lies among a library's previews may be anybody's: nothing large is unpacked, and nothing is written through a link. */

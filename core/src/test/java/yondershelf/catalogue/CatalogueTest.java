@@ -46,22 +46,28 @@ class CatalogueTest {
     void labelsAndFactsOutliveTheProcess() throws Exception {
         Path home = folder.resolve("home");
         Catalogue first = Catalogue.open(Home.open(home), new Formats());
-        first.scan(first.add(library(), ""), Work.SILENT);
-        Asset asset = first.page(first.find(Query.EVERYTHING), 0, 1).get(0).asset();
-        first.edit(asset, List.of(Edit.set(asset.id(), Edit.Field.NAME, "Hero"), Edit.tag(asset.id(), "stone/wet")));
+        first.scanning().scan(first.add(library(), ""), Work.SILENT);
+        Asset asset = first.shelf()
+                .page(first.shelf().find(Query.EVERYTHING), 0, 1)
+                .get(0)
+                .asset();
+        first.labelling()
+                .edit(asset, List.of(Edit.set(asset.id(), Edit.Field.NAME, "Hero"), Edit.tag(asset.id(), "stone/wet")));
         Facts facts = first.contents().facts(asset);
         assertEquals(4, facts.triangles());
         first.close();
 
         ContentReader reader = spy(new Formats());
         Catalogue second = Catalogue.open(Home.open(home), reader);
-        second.scanAll(Work.SILENT);
+        second.scanning().scanAll(Work.SILENT);
         assertEquals(
                 "Hero",
-                second.page(second.find(Query.EVERYTHING.withWords("wet")), 0, 1)
+                second.shelf()
+                        .page(second.shelf().find(Query.EVERYTHING.withWords("wet")), 0, 1)
                         .get(0)
                         .name());
-        assertEquals(facts, second.contents().facts(second.asset(asset.id()).orElseThrow()));
+        assertEquals(
+                facts, second.contents().facts(second.shelf().asset(asset.id()).orElseThrow()));
         verify(reader, never()).readModel(any(), any());
     }
 
@@ -69,7 +75,7 @@ class CatalogueTest {
     void previewsAreKeptUntilTheFileChanges() throws Exception {
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         Library props = catalogue.add(library(), "");
-        catalogue.scan(props, Work.SILENT);
+        catalogue.scanning().scan(props, Work.SILENT);
         Asset asset = props.assets().get(0);
         assertEquals(null, catalogue.contents().keptPreview(asset, 64));
         Picture taken = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
@@ -80,7 +86,7 @@ class CatalogueTest {
         Files.write(
                 props.resolve("sample.glb"),
                 Formats.glb(GltfTest.sample().withMaterials(List.of()), SceneNotes.none(), new Formats()));
-        catalogue.scan(props, Work.SILENT);
+        catalogue.scanning().scan(props, Work.SILENT);
         Asset changed = props.assets().get(0);
         assertFalse(changed.key().equals(asset.key()));
         assertEquals(null, catalogue.contents().keptPreview(changed, 64));
@@ -97,7 +103,7 @@ class CatalogueTest {
                 .readModel(root.toAbsolutePath().resolve("other.glb"), Excerpt.WHOLE);
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
         Library library = catalogue.add(root, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         List<Asset> assets = library.assets();
         assertFalse(catalogue.contents().facts(assets.get(0)).readable());
         assertTrue(catalogue.contents().facts(assets.get(0)).reason().contains("strange noise"));

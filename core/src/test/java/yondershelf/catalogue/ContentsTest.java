@@ -60,7 +60,7 @@ class ContentsTest {
                 .readColours(any());
         try (Catalogue catalogue = Catalogue.open(home, formats)) {
             Library library = catalogue.add(root, "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assets = library.assets();
         }
         Libraries libraries = new Libraries(home, formats);

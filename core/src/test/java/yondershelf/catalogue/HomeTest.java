@@ -100,12 +100,14 @@ class HomeTest {
         assertEquals(1, second.libraries().size(), "what it knew stays known");
         for (Path home : List.of(folder.resolve("home"), copied)) {
             Catalogue catalogue = Catalogue.open(Home.open(home), new Formats());
-            catalogue.scanAll(yondershelf.work.Work.SILENT);
+            catalogue.scanning().scanAll(yondershelf.work.Work.SILENT);
             var asset = catalogue.library("Props").orElseThrow().assets().get(0);
-            catalogue.edit(
-                    asset,
-                    List.of(yondershelf.library.Edit.tag(
-                            asset.id(), home.getFileName().toString())));
+            catalogue
+                    .labelling()
+                    .edit(
+                            asset,
+                            List.of(yondershelf.library.Edit.tag(
+                                    asset.id(), home.getFileName().toString())));
         }
         try (var journals = Files.list(props.resolve(".yondershelf/journal"))) {
             assertEquals(

@@ -60,7 +60,7 @@ class LanguageOfTheDayTest {
                     ? catalogue.add(folder.resolve("props"), "")
                     : catalogue.library("props").orElseThrow();
             if (found) {
-                catalogue.scan(library, Work.SILENT);
+                catalogue.scanning().scan(library, Work.SILENT);
                 catalogue.contents().measureAll(library, Work.SILENT);
                 Mend.check(library, reader, Work.SILENT);
             }

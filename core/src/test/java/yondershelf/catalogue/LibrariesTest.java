@@ -49,7 +49,7 @@ class LibrariesTest {
         picture(props.resolve("Textures/rope.png"), 1);
         picture(props.resolve("Textures/tar.png"), 2);
         picture(skies.resolve("Textures/dawn.png"), 3);
-        catalogue.scanAll(Work.SILENT);
+        catalogue.scanning().scanAll(Work.SILENT);
     }
 
     @AfterEach
@@ -75,7 +75,7 @@ class LibrariesTest {
     }
 
     private int found(Query query) {
-        return catalogue.find(query).total();
+        return catalogue.shelf().find(query).total();
     }
 
     @Test
@@ -103,7 +103,7 @@ class LibrariesTest {
             assertEquals(List.of(), later.away());
             assertEquals(
                     List.of(false, false, false),
-                    later.page(later.find(Query.EVERYTHING), 0, 3).stream()
+                    later.shelf().page(later.shelf().find(Query.EVERYTHING), 0, 3).stream()
                             .map(Shown::away)
                             .toList());
             later.connect();
@@ -112,7 +112,7 @@ class LibrariesTest {
                     later.away().stream().map(KnownLibrary::name).toList());
             assertEquals(
                     2,
-                    later.page(later.find(Query.EVERYTHING), 0, 3).stream()
+                    later.shelf().page(later.shelf().find(Query.EVERYTHING), 0, 3).stream()
                             .filter(Shown::away)
                             .count());
         }
@@ -127,13 +127,13 @@ class LibrariesTest {
         assertEquals(List.of("Skies", "Props"), names());
         assertEquals(1, found(Query.EVERYTHING));
         assertEquals(2, found(Query.EVERYTHING.in(props.id(), null)), "asked for by name it can be looked at");
-        assertEquals(1, catalogue.counts().total());
+        assertEquals(1, catalogue.shelf().counts().total());
         assertThrows(ProblemException.class, () -> catalogue.rename(known("Skies"), "  "));
         Catalogue later = Catalogue.open(home(), new Formats());
         assertEquals(
                 List.of("Skies", "Props"),
                 later.known().stream().map(KnownLibrary::name).toList());
-        assertEquals(1, later.find(Query.EVERYTHING).total());
+        assertEquals(1, later.shelf().find(Query.EVERYTHING).total());
         later.close();
         assertTrue(Files.readString(skies.own().resolve("library.json")).contains("\"Skies\""));
         catalogue.hide(known("Props"), false);
@@ -152,21 +152,21 @@ class LibrariesTest {
 
     @Test
     void removingDeletesNoFile() throws Exception {
-        Asset rope = catalogue.asset(props.assetId("Textures/rope.png")).orElseThrow();
-        catalogue.edit(rope, List.of(Edit.tag(rope.id(), "hemp")));
+        Asset rope = catalogue.shelf().asset(props.assetId("Textures/rope.png")).orElseThrow();
+        catalogue.labelling().edit(rope, List.of(Edit.tag(rope.id(), "hemp")));
         catalogue.close(props.root());
         assertEquals(1, found(Query.EVERYTHING));
         assertTrue(Files.exists(props.resolve("Textures/rope.png")));
         Library again = catalogue.add(props.root(), "");
-        catalogue.scan(again, Work.SILENT);
+        catalogue.scanning().scan(again, Work.SILENT);
         assertEquals(1, found(Query.EVERYTHING.withTags(Set.of("hemp"))));
     }
 
     /** The drive is pulled out under the running program, and turns up elsewhere. */
     @Test
     void aLibraryThatIsAwayIsBrowsedAndComesBackElsewhere() throws Exception {
-        Asset rope = catalogue.asset(props.assetId("Textures/rope.png")).orElseThrow();
-        catalogue.edit(rope, List.of(Edit.tag(rope.id(), "hemp")));
+        Asset rope = catalogue.shelf().asset(props.assetId("Textures/rope.png")).orElseThrow();
+        catalogue.labelling().edit(rope, List.of(Edit.tag(rope.id(), "hemp")));
         assertNotNull(catalogue.contents().takePreview(rope, 32, Booth.FINAL_SAMPLES, () -> false));
         Path mount = Files.createDirectories(folder.resolve("mounts/DRIVE1"));
         Files.move(folder.resolve("drive/Props"), folder.resolve("unplugged"));
@@ -174,20 +174,22 @@ class LibrariesTest {
         assertTrue(known("Props").isAway());
 
         for (Catalogue one : List.of(catalogue, Catalogue.open(home(), new Formats()))) {
-            Shown shown =
-                    one.page(one.find(Query.EVERYTHING.withWords("rope")), 0, 1).get(0);
+            Shown shown = one.shelf()
+                    .page(one.shelf().find(Query.EVERYTHING.withWords("rope")), 0, 1)
+                    .get(0);
             assertTrue(shown.away());
             assertEquals(Set.of("hemp"), shown.labels().tags());
             assertNotNull(one.contents().readyPreview(shown.asset(), 32));
             ProblemException e = assertThrows(
                     ProblemException.class,
-                    () -> one.edit(shown.asset(), List.of(Edit.tag(shown.asset().id(), "x"))));
+                    () -> one.labelling()
+                            .edit(shown.asset(), List.of(Edit.tag(shown.asset().id(), "x"))));
             assertTrue(e.problem().cause().contains("away"), e.problem().sentence());
             assertThrows(
                     ProblemException.class, () -> one.rename(one.named("Props").orElseThrow(), "Other"));
-            assertEquals(3, one.find(Query.EVERYTHING).total());
+            assertEquals(3, one.shelf().find(Query.EVERYTHING).total());
         }
-        catalogue.scanAll(Work.SILENT);
+        catalogue.scanning().scanAll(Work.SILENT);
         assertEquals(3, found(Query.EVERYTHING), "a look at the others forgets nothing of it");
 
         Files.move(folder.resolve("unplugged"), mount.resolve("Props"));
@@ -195,10 +197,10 @@ class LibrariesTest {
         assertTrue(catalogue.connect());
         assertFalse(known("Props").isAway());
         assertEquals(mount.resolve("Props"), known("Props").root());
-        assertTrue(catalogue.scanAll(Work.SILENT).values().stream().allMatch(l -> l.isUnchanged()));
-        Shown back = catalogue.shown(rope.id()).orElseThrow();
+        assertTrue(catalogue.scanning().scanAll(Work.SILENT).values().stream().allMatch(l -> l.isUnchanged()));
+        Shown back = catalogue.shelf().shown(rope.id()).orElseThrow();
         assertFalse(back.away());
-        catalogue.edit(back.asset(), List.of(Edit.tag(rope.id(), "back")));
+        catalogue.labelling().edit(back.asset(), List.of(Edit.tag(rope.id(), "back")));
         assertEquals(mount.resolve("Props"), home().libraries().get(0).path(), "the place is remembered");
     }
 
@@ -206,20 +208,22 @@ class LibrariesTest {
     @Test
     void twoProgramsFollowEachOther() throws Exception {
         Catalogue other = Catalogue.open(home(), new Formats());
-        assertEquals(3, other.find(Query.EVERYTHING).total());
+        assertEquals(3, other.shelf().find(Query.EVERYTHING).total());
         picture(props.resolve("Textures/net.png"), 9);
-        catalogue.scan(props, Work.SILENT);
-        Asset net = catalogue.asset(props.assetId("Textures/net.png")).orElseThrow();
-        catalogue.edit(net, List.of(Edit.tag(net.id(), "knotted")));
-        assertTrue(other.follow());
-        assertEquals(1, other.find(Query.EVERYTHING.withTags(Set.of("knotted"))).total());
+        catalogue.scanning().scan(props, Work.SILENT);
+        Asset net = catalogue.shelf().asset(props.assetId("Textures/net.png")).orElseThrow();
+        catalogue.labelling().edit(net, List.of(Edit.tag(net.id(), "knotted")));
+        assertTrue(other.scanning().follow());
+        assertEquals(
+                1,
+                other.shelf().find(Query.EVERYTHING.withTags(Set.of("knotted"))).total());
         Files.delete(props.resolve("Textures/net.png"));
-        other.scanAll(Work.SILENT);
-        assertTrue(catalogue.follow());
+        other.scanning().scanAll(Work.SILENT);
+        assertTrue(catalogue.scanning().follow());
         assertEquals(3, found(Query.EVERYTHING));
         assertEquals(
-                catalogue.find(Query.EVERYTHING).page(0, 9),
-                other.find(Query.EVERYTHING).page(0, 9));
+                catalogue.shelf().find(Query.EVERYTHING).page(0, 9),
+                other.shelf().find(Query.EVERYTHING).page(0, 9));
         other.close();
     }
 
@@ -250,9 +254,9 @@ class LibrariesTest {
             public void changed(Library library, Set<String> folders) {
                 try {
                     if (folders.isEmpty()) {
-                        catalogue.scan(library, Work.SILENT);
+                        catalogue.scanning().scan(library, Work.SILENT);
                     } else {
-                        catalogue.scan(library, folders, Work.SILENT);
+                        catalogue.scanning().scan(library, folders, Work.SILENT);
                     }
                 } catch (ProblemException e) {
                     failures.add(e);
@@ -281,6 +285,7 @@ class LibrariesTest {
             Files.move(props.resolve("Textures/renamed.png"), props.resolve("Textures/deep/er/renamed.png"));
             seen("a file moved", () -> found(Query.EVERYTHING.in(props.id(), "Textures/deep")) == 1);
             String key = catalogue
+                    .shelf()
                     .asset(props.assetId("Textures/tar.png"))
                     .orElseThrow()
                     .key();
@@ -288,6 +293,7 @@ class LibrariesTest {
             seen(
                     "a file changed",
                     () -> !catalogue
+                            .shelf()
                             .asset(props.assetId("Textures/tar.png"))
                             .orElseThrow()
                             .key()
@@ -336,7 +342,7 @@ class LibrariesTest {
                 @Override
                 public void changed(Library library, Set<String> folders) {
                     try {
-                        catalogue.scan(library, Work.SILENT);
+                        catalogue.scanning().scan(library, Work.SILENT);
                     } catch (ProblemException e) {
                         throw new IllegalStateException(e);
                     }

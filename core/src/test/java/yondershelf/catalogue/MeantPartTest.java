@@ -40,7 +40,7 @@ class MeantPartTest {
         String id;
         try (Catalogue catalogue = open()) {
             Library library = catalogue.add(folder.resolve("props"), "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             Asset whole = only(library);
             id = whole.id();
             assertEquals("two.obj", whole.locator().text());
@@ -54,7 +54,7 @@ class MeantPartTest {
         }
         try (Catalogue catalogue = open()) {
             Library library = catalogue.libraries().get(0);
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             Asset part = only(library);
             assertEquals(id, part.id());
             assertEquals("two.obj#Lantern", part.locator().text());

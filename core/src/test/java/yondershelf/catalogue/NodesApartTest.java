@@ -47,7 +47,7 @@ class NodesApartTest {
     Path folder;
 
     private List<String> names(Catalogue catalogue) {
-        return new TreeSet<>(catalogue.page(catalogue.find(Query.EVERYTHING), 0, 100).stream()
+        return new TreeSet<>(catalogue.shelf().page(catalogue.shelf().find(Query.EVERYTHING), 0, 100).stream()
                         .map(s -> s.name() + " " + s.asset().locator().text())
                         .toList())
                 .stream().toList();
@@ -63,7 +63,7 @@ class NodesApartTest {
     private void apart(Catalogue catalogue, Library library, String nodes) throws ProblemException {
         Asset whole =
                 library.assets().stream().filter(a -> !a.isApart()).findFirst().orElseThrow();
-        catalogue.edit(whole, List.of(Edit.set(whole.id(), Edit.Field.APART, nodes)));
+        catalogue.labelling().edit(whole, List.of(Edit.set(whole.id(), Edit.Field.APART, nodes)));
     }
 
     @Test
@@ -72,7 +72,7 @@ class NodesApartTest {
         Files.writeString(Files.createDirectory(root.resolve("yard")).resolve("two.obj"), TWO);
         try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
             Library library = catalogue.add(root, "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assertEquals(List.of("Two yard/two.obj"), names(catalogue));
             apart(catalogue, library, "Lantern\nPost");
             assertEquals(
@@ -89,10 +89,12 @@ class NodesApartTest {
                 assertEquals(1, files.count());
             }
             // labels of their own, and what was told of the file counts for them too
-            catalogue.edit(lantern, List.of(Edit.tag(lantern.id(), "light")));
+            catalogue.labelling().edit(lantern, List.of(Edit.tag(lantern.id(), "light")));
             Asset whole = at(library, "yard/two.obj");
-            catalogue.edit(whole, List.of(Edit.set(whole.id(), Edit.Field.UNITS, "millimetres")));
-            assertEquals(List.of("light"), List.copyOf(catalogue.labels(lantern).tags()));
+            catalogue.labelling().edit(whole, List.of(Edit.set(whole.id(), Edit.Field.UNITS, "millimetres")));
+            assertEquals(
+                    List.of("light"),
+                    List.copyOf(catalogue.shelf().labels(lantern).tags()));
             assertEquals(
                     "millimetres", at(library, "yard/two.obj#Lantern").space().units());
             assertEquals(List.of(), List.copyOf(library.labels(whole.id()).tags()));
@@ -100,7 +102,7 @@ class NodesApartTest {
             assertEquals(List.of("Lantern yard/two.obj#Lantern", "Two yard/two.obj"), names(catalogue));
             // one finding for a file, however many assets point into it
             Files.writeString(root.resolve("yard/two.obj"), "mtllib away.mtl\n" + TWO);
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assertEquals(2, names(catalogue).size());
             long findings = Mend.check(library, new Formats(), Work.SILENT).stream()
                     .filter(f -> f.path().endsWith("two.obj"))
@@ -117,25 +119,25 @@ class NodesApartTest {
         String id;
         try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
             Library library = catalogue.add(root, "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             apart(catalogue, library, "Lantern");
             Asset lantern = at(library, "two.obj#Lantern");
             id = lantern.id();
-            catalogue.edit(lantern, List.of(Edit.set(id, Edit.Field.NAME, "Storm lantern")));
+            catalogue.labelling().edit(lantern, List.of(Edit.set(id, Edit.Field.NAME, "Storm lantern")));
             Files.createDirectory(root.resolve("kept"));
             Files.move(root.resolve("two.obj"), root.resolve("kept/three.obj"));
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assertEquals(List.of("Storm lantern kept/three.obj#Lantern", "Three kept/three.obj"), names(catalogue));
             assertEquals(id, at(library, "kept/three.obj#Lantern").id());
             catalogue.remember(java.util.Set.of(id));
         }
         try (Catalogue other = Catalogue.open(Home.open(folder.resolve("other")), new Formats())) {
             Library library = other.add(root, "");
-            other.scan(library, Work.SILENT);
+            other.scanning().scan(library, Work.SILENT);
             assertEquals(List.of("Storm lantern kept/three.obj#Lantern", "Three kept/three.obj"), names(other));
             assertEquals(id, at(library, "kept/three.obj#Lantern").id());
             Files.delete(root.resolve("kept/three.obj"));
-            other.scan(library, Work.SILENT);
+            other.scanning().scan(library, Work.SILENT);
             assertEquals(List.of(), names(other));
             assertFalse(library.assets().iterator().hasNext());
         }
@@ -162,7 +164,7 @@ class NodesApartTest {
                 """);
         try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
             Library library = catalogue.add(root, "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             apart(catalogue, library, Excerpt.ofLight("Lamp") + "\n" + Excerpt.ofLight("Sky"));
             assertEquals(
                     List.of("Lamp yard.usda#light:Lamp", "Sky yard.usda#light:Sky", "Yard yard.usda"),
@@ -200,7 +202,7 @@ class NodesApartTest {
                                 .replace("o Post", "o Post\nusemtl Red lead"));
         try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
             Library library = catalogue.add(root, "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             apart(catalogue, library, "Lantern\n" + Excerpt.ofMaterial("Red lead") + "\n" + Excerpt.ofMaterial("Gone"));
             assertEquals(
                     List.of(

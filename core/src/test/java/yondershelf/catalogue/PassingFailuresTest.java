@@ -65,7 +65,7 @@ class PassingFailuresTest {
                 .readColours(any());
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), formats);
         library = catalogue.add(root, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
     }
 
     @AfterEach
@@ -106,7 +106,7 @@ class PassingFailuresTest {
         busy.set(false);
         // as somebody asks for who looks again
         catalogue.contents().forgetFailures();
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         assertTrue(catalogue.contents().facts(plate).readable());
         assertNotNull(catalogue.contents().takePreview(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
     }
@@ -127,7 +127,7 @@ class PassingFailuresTest {
         Asset broken = asset("broken.glb");
         assertFalse(catalogue.contents().facts(broken).readable());
         int before = models.get();
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         assertFalse(catalogue.contents().facts(broken).readable());
         assertEquals(before, models.get());
     }

@@ -44,7 +44,7 @@ class TilesTest {
         square("chart.1012.png", 255, 255, 0);
         try (Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats())) {
             Library library = catalogue.add(folder.resolve("library"), "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assertEquals(1, library.assets().spliterator().estimateSize());
             Asset chart = library.assets().iterator().next();
             assertEquals("Chart", chart.name());

@@ -46,7 +46,7 @@ class ToldSpaceTest {
         Files.writeString(root.resolve("kit/said.obj"), "# Units: cm\n" + LEAF);
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         library = catalogue.add(root, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
     }
 
     @AfterEach
@@ -111,7 +111,7 @@ class ToldSpaceTest {
         size("kit/leaf.obj", 2, 1, 0);
         // what comes later has it too
         Files.writeString(root.resolve("kit/small/late.obj"), LEAF);
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         size("kit/small/late.obj", 0.002, 0.001, 0);
     }
 

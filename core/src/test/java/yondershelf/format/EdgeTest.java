@@ -78,7 +78,7 @@ class EdgeTest {
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         Library library = catalogue.add(root, "");
         List<Problem> problems = new ArrayList<>();
-        catalogue.scanAll(Work.telling(problems::add));
+        catalogue.scanning().scanAll(Work.telling(problems::add));
         assertEquals(n + 2, library.assets().size());
         for (Asset asset : library.assets()) {
             catalogue.contents().facts(asset);

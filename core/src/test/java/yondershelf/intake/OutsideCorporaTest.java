@@ -52,7 +52,7 @@ class OutsideCorporaTest {
         try (IsolatedReader reader = new IsolatedReader();
                 Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader)) {
             Library library = catalogue.add(Files.createDirectory(folder.resolve("library")), "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             for (String name : List.of("tinyobjloader", "tinygltf", "draco", "lib3mf", "openexr", "pngsuite")) {
                 Path set = sets.resolve(name);
                 Oracles.need(Files.isDirectory(set), "Debian's test files of " + name);

@@ -31,7 +31,7 @@ abstract class Planning {
     void open() throws Exception {
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
         library = catalogue.add(Files.createDirectory(folder.resolve("library")), "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
     }
 
     @AfterEach
@@ -79,8 +79,8 @@ abstract class Planning {
 
     void take(Intake intake, IntakePlan plan) throws Exception {
         Taken taken = intake.take(plan.ticked(), Work.SILENT);
-        catalogue.scan(library, Work.SILENT);
-        catalogue.edit(library, taken.labels(library));
+        catalogue.scanning().scan(library, Work.SILENT);
+        catalogue.labelling().edit(library, taken.labels(library));
     }
 
     static String roles(PlanItem item) {

@@ -46,7 +46,7 @@ class SetsTakenInTest {
     void open() throws Exception {
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
         library = catalogue.add(Files.createDirectory(folder.resolve("library")), "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
     }
 
     private void picture(String path, int channels, Shade shade) throws Exception {
@@ -84,7 +84,7 @@ class SetsTakenInTest {
             IntakePlan plan = intake.examine(intake.plan(List.of(folder.resolve("pack")), Work.SILENT), Work.SILENT);
             Taken taken =
                     intake.take(plan.items().stream().filter(PlanItem::isWanted).toList(), Work.SILENT);
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             return taken;
         }
     }
@@ -126,7 +126,7 @@ class SetsTakenInTest {
         assertNotNull(catalogue.contents().takePreview(asset, 48, 4, () -> false));
         // all of it goes as it came
         FileActs.undo(library, Objects.requireNonNull(taken.run()));
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         assertTrue(library.assets().isEmpty());
         assertTrue(Files.notExists(library.resolve("pack")));
     }
@@ -165,7 +165,7 @@ class SetsTakenInTest {
                     .named("Roof");
             intake.take(List.of(said), Work.SILENT);
         }
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         Asset asset = library.assets().stream()
                 .filter(a -> a.kind() == Kind.MATERIAL)
                 .findFirst()

@@ -118,7 +118,7 @@ class SquaresTest extends Planning {
         fourSquares("library/hull_basecolor.", "1001", "1002", "1011", "1012");
         square("library/hull_roughness.1001.png", 90, 90, 90);
         square("library/hull_roughness.1002.png", 90, 90, 90);
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         Asset hull = asset("Hull");
         assertEquals(6, hull.files().size());
         areAllThere(catalogue.contents().material(hull));
@@ -161,7 +161,7 @@ class SquaresTest extends Planning {
                     }
                 }
                 """);
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         Asset hull = asset("Hull");
         assertEquals(
                 5,

@@ -105,7 +105,7 @@ class WishesTest extends Planning {
         picture("library/mine/rope_color.png", 1);
         picture("library/mine/rope_normal.png", 2);
         picture("library/mine/rope_rough.png", 3);
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         String id = library.assets().iterator().next().id();
         try (Intake intake = new Intake(library, "elsewhere", reader)) {
             IntakePlan plan = intake.plan(List.of(library.resolve("mine")), Work.SILENT);
@@ -116,10 +116,10 @@ class WishesTest extends Planning {
             try (var files = Files.list(library.resolve("mine"))) {
                 assertEquals(4, files.count());
             }
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assertEquals(1, library.assets().spliterator().estimateSize());
             FileActs.undo(library, Objects.requireNonNull(taken.run()), false, Work.SILENT);
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assertEquals(id, library.assets().iterator().next().id());
         }
     }
@@ -193,7 +193,7 @@ class WishesTest extends Planning {
         }
         byte[] first = Files.readAllBytes(library.resolve("pack/sign.png"));
         Asset sign = asset("Sign");
-        catalogue.edit(sign, List.of(Edit.tag(sign.id(), "mine")));
+        catalogue.labelling().edit(sign, List.of(Edit.tag(sign.id(), "mine")));
         picture("pack/sign.png", 5);
         byte[] second = Files.readAllBytes(folder.resolve("pack/sign.png"));
         try (Intake intake = new Intake(library, "", reader)) {
@@ -215,7 +215,7 @@ class WishesTest extends Planning {
                     List.of("replaces pack/sign.png, which can be taken back"),
                     over.items().get(0).notes());
             Taken taken = intake.take(over.ticked(), Work.SILENT);
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             assertArrayEquals(second, Files.readAllBytes(library.resolve("pack/sign.png")));
             assertEquals(sign.id(), asset("Sign").id());
             assertEquals(Set.of("mine"), library.labels(sign.id()).tags());

@@ -32,7 +32,7 @@ class PermissionsTest {
             Path props = Path.of(args[0]);
             Catalogue catalogue = Catalogue.open(Home.open(Path.of(args[1])), new Formats());
             Library library = catalogue.add(props, "");
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             for (Asset asset : library.assets()) {
                 System.out.println(
                         asset.path() + " " + catalogue.contents().facts(asset).readable() + " "
@@ -45,7 +45,7 @@ class PermissionsTest {
             catalogue.contents().takePreview(good, 32, Booth.FINAL_SAMPLES, () -> false);
             System.out.println("kept " + (catalogue.contents().keptPreview(good, 32) != null));
             try {
-                catalogue.edit(good, List.of(Edit.tag(good.id(), "x")));
+                catalogue.labelling().edit(good, List.of(Edit.tag(good.id(), "x")));
                 System.out.println("edited");
             } catch (ProblemException e) {
                 System.out.println("refused " + e.problem().sentence());
@@ -126,7 +126,7 @@ class PermissionsTest {
         }
         Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         Library library = catalogue.add(props, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         List<Asset> assets = library.assets();
         Thread remover = Thread.ofPlatform().start(() -> {
             for (Asset asset : assets) {
@@ -146,6 +146,6 @@ class PermissionsTest {
         }
         remover.join();
         assertTrue(told > 0, "some were gone in time");
-        assertEquals(0, catalogue.scan(library, Work.SILENT).assets());
+        assertEquals(0, catalogue.scanning().scan(library, Work.SILENT).assets());
     }
 }

@@ -58,7 +58,7 @@ public final class AwayDrive {
                 catalogue.add(demo.resolve(name), "");
             }
             Library library = catalogue.library(LIBRARY).orElseThrow();
-            catalogue.scan(library, Work.SILENT);
+            catalogue.scanning().scan(library, Work.SILENT);
             for (Asset asset : library.assets()) {
                 catalogue.contents().takePreview(asset, PREVIEW, Booth.FINAL_SAMPLES, () -> false);
             }

@@ -73,7 +73,7 @@ public final class Diorama {
             for (String name : List.of(DemoLibrary.PROPS, DemoLibrary.SURFACES)) {
                 catalogue.add(demo.resolve(name), "");
             }
-            catalogue.scanAll(Work.SILENT);
+            catalogue.scanning().scanAll(Work.SILENT);
             Path file = demo.resolve(FILE);
             Files.createDirectories(file.getParent());
             SceneFile.save(new Diorama(catalogue).scene(), file, new Formats());
@@ -108,7 +108,7 @@ public final class Diorama {
     }
 
     private Asset named(String name) {
-        return catalogue.page(catalogue.find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
+        return catalogue.shelf().page(catalogue.shelf().find(Query.EVERYTHING.withWords(name)), 0, 40).stream()
                 .filter(s -> s.name().equals(name))
                 .map(Shown::asset)
                 .findFirst()

@@ -53,7 +53,7 @@ class DemoLibraryTest {
     /** Mean difference of red and blue over what stands in an asset's preview: next to nothing while its wood is lost. */
     private static double colourfulness(Catalogue catalogue, String path) throws Exception {
         Library library = catalogue.library("Station props").orElseThrow();
-        Asset asset = catalogue.asset(library.assetId(path)).orElseThrow();
+        Asset asset = catalogue.shelf().asset(library.assetId(path)).orElseThrow();
         Picture picture = catalogue.contents().takePreview(asset, 48, 4, () -> false);
         assertNotNull(picture);
         double sum = 0;
@@ -70,7 +70,7 @@ class DemoLibraryTest {
     /** The scene opens whole: each object knows its asset, rests on something, and none but the mast is higher than the hut. */
     private static void yard(Path root, Catalogue catalogue) throws Exception {
         Scene scene = SceneFile.open(root.resolve(Diorama.FILE), catalogue.reader(), (asset, path, name) -> {
-                    assertTrue(catalogue.asset(asset).isPresent(), name);
+                    assertTrue(catalogue.shelf().asset(asset).isPresent(), name);
                     return new Environment(name, Skies.clearNoon());
                 })
                 .scene();
@@ -80,7 +80,7 @@ class DemoLibraryTest {
         int dressed = 0;
         int raised = 0;
         for (Placement placement : scene.placements()) {
-            assertTrue(catalogue.asset(placement.asset()).isPresent(), placement.name());
+            assertTrue(catalogue.shelf().asset(placement.asset()).isPresent(), placement.name());
             double base = Placing.base(placement)[1];
             assertTrue(base > -0.01 && base < 1.2, placement.name() + " stands at " + base + " m");
             dressed += placement.dressed().isEmpty() ? 0 : 1;
@@ -101,7 +101,7 @@ class DemoLibraryTest {
             Catalogue catalogue = Catalogue.open(Home.open(folder.resolve("home")), reader);
             Library props = catalogue.add(root.resolve(DemoLibrary.PROPS), "");
             Library surfaces = catalogue.add(root.resolve(DemoLibrary.SURFACES), "");
-            catalogue.scanAll(Work.SILENT);
+            catalogue.scanning().scanAll(Work.SILENT);
             yard(root, catalogue);
             List<Asset> all = new ArrayList<>(props.assets());
             all.addAll(surfaces.assets());
@@ -148,7 +148,7 @@ class DemoLibraryTest {
                     "the tidied textures are found again");
             double grey = colourfulness(catalogue, "workshop/plank_crate.gltf");
             String run = Mend.apply(props, findings, Work.SILENT).orElseThrow();
-            catalogue.scan(props, Work.SILENT);
+            catalogue.scanning().scan(props, Work.SILENT);
             double wooden = colourfulness(catalogue, "workshop/plank_crate.gltf");
             assertTrue(wooden > grey + 0.05, "the preview turns right: " + grey + " before, " + wooden + " after");
             assertEquals(2, Mend.check(props, reader, Work.SILENT).size(), "only the unreadable files are left");

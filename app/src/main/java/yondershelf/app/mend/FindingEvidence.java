@@ -94,7 +94,7 @@ final class FindingEvidence extends BorderPane {
                 .background()
                 .quietly(
                         Phrase.of("views.finding", finding.path()),
-                        work -> workspace.catalogue().asset(finding.asset()),
+                        work -> workspace.catalogue().shelf().asset(finding.asset()),
                         about -> about.ifPresent(asset -> {
                             if (finding.equals(chosen)) {
                                 showAsItIs(finding, asset);
@@ -161,7 +161,7 @@ final class FindingEvidence extends BorderPane {
     /** Empty when its library is away. */
     private Optional<Picture> foundTexture(Finding finding, String source) throws ProblemException {
         Catalogue catalogue = workspace.catalogue();
-        Library library = catalogue.libraryOf(finding.asset()).orElse(null);
+        Library library = catalogue.shelf().libraryOf(finding.asset()).orElse(null);
         return library == null
                 ? Optional.empty()
                 : Optional.of(catalogue

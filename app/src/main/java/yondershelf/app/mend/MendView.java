@@ -103,7 +103,7 @@ public final class MendView extends BorderPane {
                 .background()
                 .quietly(
                         Phrase.of("views.finding", finding.path()),
-                        work -> workspace.catalogue().asset(finding.asset()),
+                        work -> workspace.catalogue().shelf().asset(finding.asset()),
                         found -> found.ifPresent(asset -> {
                             workspace.query().set(Query.EVERYTHING.withWords(asset.name()));
                             workspace.view().set(Workspace.View.SHELF);

@@ -76,8 +76,8 @@ public final class Arrived implements AutoCloseable {
                         Phrase.of("model.looking-what-changed-in", library.name()),
                         work -> {
                             Looked looked = folders.isEmpty()
-                                    ? workspace.catalogue().scan(library, work)
-                                    : workspace.catalogue().scan(library, folders, work);
+                                    ? workspace.catalogue().scanning().scan(library, work)
+                                    : workspace.catalogue().scanning().scan(library, folders, work);
                             heard(Map.of(library, looked));
                             return looked;
                         },

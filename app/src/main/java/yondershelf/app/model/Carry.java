@@ -110,7 +110,7 @@ public final class Carry {
                     .background()
                     .quietly(
                             Phrase.of("model.fetching-what-is-shown"),
-                            work -> workspace.catalogue().shown(id),
+                            work -> workspace.catalogue().shelf().shown(id),
                             found -> found.ifPresent(there -> carried = there));
         }
         return null;

@@ -83,7 +83,9 @@ public final class Chosen {
         Selection now = selection.get();
         Hits found = hits.get();
         return background.quietly(
-                Phrase.of("model.looking-at-what-is-chosen"), work -> catalogue.common(now.in(found), work), then);
+                Phrase.of("model.looking-at-what-is-chosen"),
+                work -> catalogue.labelling().common(now.in(found), work),
+                then);
     }
 
     /** Says the same of all that is chosen, as one act. */
@@ -103,7 +105,7 @@ public final class Chosen {
         String what = to.isEmpty()
                 ? Phrase.of("model.delete-tag", tag)
                 : (merging ? Phrase.of("model.merge-tag") : Phrase.of("model.rename-tag")) + tag;
-        inOrder.run(what, () -> catalogue.retag(tag, to, merging, count -> what), this::done);
+        inOrder.run(what, () -> catalogue.labelling().retag(tag, to, merging, count -> what), this::done);
     }
 
     /**
@@ -138,7 +140,7 @@ public final class Chosen {
                 Phrase.of("model.looking-at-what-is-chosen"),
                 work -> files(now.in(found).stream()
                         .limit(MOST_CARRIED)
-                        .flatMap(key -> catalogue.shown(key).stream())
+                        .flatMap(key -> catalogue.shelf().shown(key).stream())
                         .toList()),
                 files -> {
                     if (selection.get() == now) {
@@ -154,7 +156,7 @@ public final class Chosen {
         background.run(
                 Phrase.of("model.looking-at-what-is-chosen"),
                 work -> now.in(found).stream()
-                        .flatMap(key -> catalogue.shown(key).stream())
+                        .flatMap(key -> catalogue.shelf().shown(key).stream())
                         .map(Shown::asset)
                         .toList(),
                 then);
@@ -163,7 +165,7 @@ public final class Chosen {
     /** Keeps tags, author, licence, version and job of an asset, to be given to others. */
     public void copyLabels(Asset asset) {
         background.quietly(
-                Phrase.of("model.copying-labels"), work -> catalogue.labels(asset), labels -> copied = labels);
+                Phrase.of("model.copying-labels"), work -> catalogue.shelf().labels(asset), labels -> copied = labels);
     }
 
     /** Gives all that is chosen the labels that were copied; what they do not say stays as it is. */
@@ -201,8 +203,9 @@ public final class Chosen {
         background.run(
                 Phrase.of("model.copying-what-is-chosen"),
                 work -> now.in(found).stream()
-                        .flatMap(key -> catalogue.shown(key).stream())
+                        .flatMap(key -> catalogue.shelf().shown(key).stream())
                         .flatMap(shown -> catalogue
+                                .shelf()
                                 .libraryOf(shown.asset().id())
                                 .map(library -> library.resolve(
                                         shown.asset().files().get(0).path()))
@@ -226,8 +229,10 @@ public final class Chosen {
     private void label(String what, Keys keys, Relabel wanted) {
         inOrder.run(
                 what,
-                () -> catalogue.relabel(
-                        keys.now(), wanted, count -> Phrase.of("model.of", what, Words.plural(count, "asset"))),
+                () -> catalogue
+                        .labelling()
+                        .relabel(
+                                keys.now(), wanted, count -> Phrase.of("model.of", what, Words.plural(count, "asset"))),
                 this::done);
     }
 

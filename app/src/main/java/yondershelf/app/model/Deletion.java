@@ -62,6 +62,7 @@ final class Deletion {
         Set<String> together = assets.stream().map(Asset::path).collect(Collectors.toSet());
         for (Asset asset : assets) {
             Library library = catalogue
+                    .shelf()
                     .libraryOf(asset.id())
                     .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("model.its-library-is-away"))
                             .raise());

@@ -67,7 +67,7 @@ public final class Faults {
                     for (Library library : catalogue.libraries()) {
                         all.addAll(Mend.check(library, catalogue.reader(), work));
                     }
-                    catalogue.follow();
+                    catalogue.scanning().follow();
                     return Found.of(all);
                 },
                 this::show);
@@ -100,6 +100,7 @@ public final class Faults {
         Map<Library, List<Finding>> groups = new LinkedHashMap<>();
         for (Finding finding : all) {
             catalogue
+                    .shelf()
                     .libraryOf(finding.asset())
                     .ifPresent(l ->
                             groups.computeIfAbsent(l, k -> new ArrayList<>()).add(finding));

@@ -9,6 +9,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KeptAct;
+import yondershelf.catalogue.Scanning;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
@@ -179,7 +180,7 @@ public final class FileRuns {
                     undo(left, met, skip, work);
                     if (act != null) {
                         // its files are back already: what is left of it is what was said
-                        catalogue.takeBack(act, true, work).forEach(work::problem);
+                        catalogue.history().takeBack(act, true, work).forEach(work::problem);
                     }
                     return true;
                 },
@@ -234,7 +235,7 @@ public final class FileRuns {
         for (Library library : catalogue.libraries()) {
             UndoStore.Space space = UndoStore.space(library);
             if (space.bytes() > 0) {
-                out.add(new Kept(library, space, Catalogue.previewRoom(library)));
+                out.add(new Kept(library, space, Scanning.previewRoom(library)));
             }
         }
         return out;

@@ -57,10 +57,10 @@ public final class IntakeUnderWay {
         String what = Phrase.of("model.take-in", Words.plural(came.paths().size(), "asset"));
         List<KeptAct.Run> runs = List.of(new KeptAct.Run(library.id(), run));
         try {
-            workspace.catalogue().scan(library, work);
+            workspace.catalogue().scanning().scan(library, work);
             List<Edit> labels = came.labels(library);
             KeptAct act = KeptAct.of(what, runs, library, labels, library.opposite(labels));
-            workspace.catalogue().perform(act);
+            workspace.catalogue().history().perform(act);
             return Optional.of(act);
         } catch (ProblemException e) {
             work.problem(e.problem());

@@ -30,7 +30,9 @@ final class KeptHistory {
      */
     void begin(FileRuns fileRuns) {
         inOrder.run(
-                Phrase.of("model.what-was-done-before"), () -> catalogue.acts().all(), all -> {
+                Phrase.of("model.what-was-done-before"),
+                () -> catalogue.history().acts().all(),
+                all -> {
                     List<History.Earlier> before = all.stream()
                             .filter(act -> !act.undone())
                             .map(act -> earlier(act, fileRuns))
@@ -48,12 +50,14 @@ final class KeptHistory {
     private History.Earlier earlier(KeptAct act, FileRuns fileRuns) {
         if (!act.canBeDoneAgain()) {
             return new History.Earlier(
-                    act.what(), () -> catalogue.doAgain(act), () -> fileRuns.takeBack(act, () -> mark(act, true)));
+                    act.what(),
+                    () -> catalogue.history().doAgain(act),
+                    () -> fileRuns.takeBack(act, () -> mark(act, true)));
         }
         return new History.Earlier(
                 act.what(),
-                () -> say(act.what(), () -> catalogue.doAgain(act), () -> {}),
-                () -> say(act.what(), () -> catalogue.takeBack(act, false, Work.SILENT), () -> {}));
+                () -> say(act.what(), () -> catalogue.history().doAgain(act), () -> {}),
+                () -> say(act.what(), () -> catalogue.history().takeBack(act, false, Work.SILENT), () -> {}));
     }
 
     private interface Saying {
@@ -82,18 +86,18 @@ final class KeptHistory {
     void remember(KeptAct act, Runnable then) {
         history.remember(
                 act.what(),
-                () -> say(act.what(), () -> catalogue.doAgain(act), then),
-                () -> say(act.what(), () -> catalogue.takeBack(act, false, Work.SILENT), then));
+                () -> say(act.what(), () -> catalogue.history().doAgain(act), then),
+                () -> say(act.what(), () -> catalogue.history().takeBack(act, false, Work.SILENT), then));
     }
 
     /** Keeps one, whose undo somebody else remembers. */
     void keep(KeptAct act) {
-        write(act.what(), () -> catalogue.acts().add(act));
+        write(act.what(), () -> catalogue.history().acts().add(act));
     }
 
     /** Notes that one was taken back, or done again. */
     void mark(KeptAct act, boolean undone) {
-        write(act.what(), () -> catalogue.acts().mark(act.id(), undone));
+        write(act.what(), () -> catalogue.history().acts().mark(act.id(), undone));
     }
 
     private void write(String what, Saying saying) {

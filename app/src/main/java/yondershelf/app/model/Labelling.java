@@ -56,7 +56,7 @@ public final class Labelling {
         perform(
                 asset,
                 () -> {
-                    String before = Relabel.text(catalogue.labels(asset), field);
+                    String before = Relabel.text(catalogue.shelf().labels(asset), field);
                     return value.equals(before)
                             ? Optional.empty()
                             : Optional.of(new Change(
@@ -85,6 +85,7 @@ public final class Labelling {
                         return Optional.<KeptAct>empty();
                     }
                     Library library = catalogue
+                            .shelf()
                             .libraryOf(asset.id())
                             .orElseThrow(() -> new Problem(
                                             asset.path(),
@@ -92,7 +93,7 @@ public final class Labelling {
                                             Phrase.of("model.connect-its-drive-then-try"))
                                     .raise());
                     KeptAct act = KeptAct.of(change.get().what, library, change.get().edits, change.get().undo);
-                    catalogue.perform(act);
+                    catalogue.history().perform(act);
                     return Optional.of(act);
                 },
                 done -> done.ifPresent(act -> {
@@ -111,7 +112,7 @@ public final class Labelling {
         perform(
                 asset,
                 () -> {
-                    Space told = catalogue.told(asset, subject);
+                    Space told = catalogue.labelling().told(asset, subject);
                     String before = field == Edit.Field.UNITS ? told.units() : told.up();
                     return Optional.of(new Change(
                             Phrase.of("model.tell", Phrase.name(field)),
@@ -123,7 +124,7 @@ public final class Labelling {
 
     /** Makes a node of a model file an asset of its own, or no longer. */
     public void takeApart(Asset file, String node, boolean apart) {
-        perform(file, () -> Optional.of(apart(file.id(), catalogue.labels(file), node, apart)), () -> {});
+        perform(file, () -> Optional.of(apart(file.id(), catalogue.shelf().labels(file), node, apart)), () -> {});
     }
 
     /** Puts a node that is an asset of its own back into its file. */
@@ -131,6 +132,7 @@ public final class Labelling {
         perform(
                 part,
                 () -> catalogue
+                        .shelf()
                         .shown(part.wholeId())
                         .map(whole -> apart(
                                 part.wholeId(), whole.labels(), part.excerpt().node(), false)),

@@ -51,7 +51,7 @@ public final class MoreLike {
                 .run(
                         Phrase.of("model.looking-at", asset.name()),
                         work -> {
-                            catalogue.look(asset, work);
+                            catalogue.alike().look(asset, work);
                             return true;
                         },
                         done -> show(
@@ -62,11 +62,14 @@ public final class MoreLike {
     public void like(Path file) {
         workspace
                 .background()
-                .run(Phrase.of("model.looking-at", file.getFileName()), work -> catalogue.likePicture(file), like -> {
-                    picture = file;
-                    pictureLike = like;
-                    show(Query.EVERYTHING.withLike(like));
-                });
+                .run(
+                        Phrase.of("model.looking-at", file.getFileName()),
+                        work -> catalogue.alike().picture(file),
+                        like -> {
+                            picture = file;
+                            pictureLike = like;
+                            show(Query.EVERYTHING.withLike(like));
+                        });
     }
 
     /** @param colour as {@code #rrggbb} */
@@ -93,6 +96,7 @@ public final class MoreLike {
                     .quietly(
                             Phrase.of("model.fetching-what-is-shown"),
                             work -> catalogue
+                                    .shelf()
                                     .shown(like)
                                     .map(Shown::name)
                                     .orElse(Phrase.of("model.something-that-is-gone")),
@@ -112,11 +116,11 @@ public final class MoreLike {
                 .housekeeping(
                         Phrase.of("model.looking-what-things-look-like"),
                         work -> {
-                            int left = catalogue.unseen();
+                            int left = catalogue.alike().unseen();
                             tell(left);
                             if (left > 0) {
-                                catalogue.look(telling(work));
-                                tell(catalogue.unseen());
+                                catalogue.alike().look(telling(work));
+                                tell(catalogue.alike().unseen());
                             }
                             return true;
                         },

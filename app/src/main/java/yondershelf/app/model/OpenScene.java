@@ -283,7 +283,7 @@ public final class OpenScene {
 
     private @Nullable Environment environment(String asset, Work work) {
         try {
-            Optional<Asset> found = catalogue.asset(asset);
+            Optional<Asset> found = catalogue.shelf().asset(asset);
             return found.isEmpty() ? null : catalogue.contents().environment(found.get());
         } catch (ProblemException e) {
             work.problem(e.problem());
@@ -293,7 +293,7 @@ public final class OpenScene {
 
     private @Nullable Picture backdrop(String asset, Work work) {
         try {
-            Optional<Asset> found = catalogue.asset(asset);
+            Optional<Asset> found = catalogue.shelf().asset(asset);
             return found.isEmpty()
                     ? null
                     : catalogue.contents().texture(found.get()).picture();
@@ -307,16 +307,16 @@ public final class OpenScene {
         Backdrop backdrop = scene.light().backdrop();
         return backdrop != null
                 && backdrop.picture() == null
-                && catalogue.asset(backdrop.asset()).isPresent();
+                && catalogue.shelf().asset(backdrop.asset()).isPresent();
     }
 
     /** Takes back what stood in for things that were away, now that libraries were looked through. */
     void complete() {
         Scene scene = table.scene();
-        boolean light =
-                scene.light().away() && catalogue.asset(scene.light().asset()).isPresent();
+        boolean light = scene.light().away()
+                && catalogue.shelf().asset(scene.light().asset()).isPresent();
         List<Placement> boxes = scene.placements().stream()
-                .filter(p -> StandIn.is(p) && catalogue.asset(p.asset()).isPresent())
+                .filter(p -> StandIn.is(p) && catalogue.shelf().asset(p.asset()).isPresent())
                 .toList();
         if (!light && !isBackdropBack(scene) && boxes.isEmpty()) {
             return;
@@ -344,7 +344,7 @@ public final class OpenScene {
             now = now.lit(now.light().before(backdrop.with(backdrop(backdrop.asset(), work))));
         }
         for (Placement box : boxes) {
-            Optional<Asset> asset = catalogue.asset(box.asset());
+            Optional<Asset> asset = catalogue.shelf().asset(box.asset());
             if (asset.isPresent()) {
                 Model model = catalogue.contents().model(asset.get());
                 now = now.change(box.id(), p -> p.withModel(model));

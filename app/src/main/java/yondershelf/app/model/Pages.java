@@ -140,7 +140,7 @@ public final class Pages {
         Hits of = hits;
         background.quietly(
                 Phrase.of("model.fetching-what-is-shown"),
-                work -> catalogue.page(of, page * PAGE, PAGE),
+                work -> catalogue.shelf().page(of, page * PAGE, PAGE),
                 fetched -> {
                     if (of == hits) {
                         keep(page, fetched);
@@ -164,12 +164,15 @@ public final class Pages {
             return;
         }
         Hits of = hits;
-        background.quietly(Phrase.of("model.fetching-what-is-shown"), work -> catalogue.page(of, place, 1), fetched -> {
-            if (of == hits && !fetched.isEmpty()) {
-                former.put(fetched.get(0).key(), fetched.get(0));
-                act.accept(fetched.get(0));
-            }
-        });
+        background.quietly(
+                Phrase.of("model.fetching-what-is-shown"),
+                work -> catalogue.shelf().page(of, place, 1),
+                fetched -> {
+                    if (of == hits && !fetched.isEmpty()) {
+                        former.put(fetched.get(0).key(), fetched.get(0));
+                        act.accept(fetched.get(0));
+                    }
+                });
     }
 
     /** An asset as it was shown last, if it was lately. */

@@ -78,7 +78,7 @@ public final class Searches {
 
     private int found(KeptSearch search) {
         try {
-            return catalogue.find(search.query(catalogue)).total();
+            return catalogue.shelf().find(search.query(catalogue)).total();
         } catch (ProblemException e) {
             // a library it speaks of is not known any more: going there tells so
             return 0;

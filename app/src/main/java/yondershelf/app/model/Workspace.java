@@ -215,7 +215,7 @@ public final class Workspace {
                         then,
                         () -> background.quietly(
                                 Phrase.of("model.fetching-what-is-shown"),
-                                work -> catalogue.shown(asset.id()),
+                                work -> catalogue.shelf().shown(asset.id()),
                                 found -> found.ifPresent(then)));
     }
 
@@ -333,16 +333,16 @@ public final class Workspace {
     }
 
     private Answer answer(Query asked, @Nullable Key followed) {
-        Hits found = catalogue.find(asked);
+        Hits found = catalogue.shelf().find(asked);
         int place = followed == null ? -1 : found.placeOf(followed);
         return new Answer(
                 found,
-                catalogue.page(found, 0, Pages.PAGE),
+                catalogue.shelf().page(found, 0, Pages.PAGE),
                 followed,
                 place,
-                catalogue.counts(),
+                catalogue.shelf().counts(),
                 catalogue.known(),
-                justTaken().map(t -> catalogue.find(t.query()).total()).orElse(0));
+                justTaken().map(t -> catalogue.shelf().find(t.query()).total()).orElse(0));
     }
 
     private void show(Answer a) {
@@ -397,7 +397,7 @@ public final class Workspace {
                     Phrase.of("model.letting-go-of-what-piles-up"),
                     work -> {
                         Intake.sweep();
-                        return catalogue.sweep(work);
+                        return catalogue.scanning().sweep(work);
                     },
                     freed -> {});
         });
@@ -408,7 +408,8 @@ public final class Workspace {
         return background.run(
                 Phrase.of("model.looking-through-the-libraries"),
                 work -> {
-                    Map<Library, Looked> looked = catalogue.scanAll(work, () -> Platform.runLater(this::search));
+                    Map<Library, Looked> looked =
+                            catalogue.scanning().scanAll(work, () -> Platform.runLater(this::search));
                     arrived.heard(looked);
                     return looked.values().stream().anyMatch(l -> !l.isUnchanged());
                 },

@@ -87,6 +87,7 @@ final class AssetMenu {
     private boolean open(Asset asset) throws ProblemException {
         Path folder = workspace
                 .catalogue()
+                .shelf()
                 .libraryOf(asset.id())
                 .map(l -> l.resolve(asset.folder()))
                 .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("shelf.its-library-is-not-open"))

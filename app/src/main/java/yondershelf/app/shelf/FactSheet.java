@@ -85,7 +85,10 @@ final class FactSheet extends GridPane {
                 .map(scene -> new Use(scene, Files.isRegularFile(scene)))
                 .toList();
         return new Known(
-                catalogue.contents().knownFacts(thing), catalogue.labels(thing).apart(), uses, isAway);
+                catalogue.contents().knownFacts(thing),
+                catalogue.shelf().labels(thing).apart(),
+                uses,
+                isAway);
     }
 
     private void measure(Asset thing, Known known) {

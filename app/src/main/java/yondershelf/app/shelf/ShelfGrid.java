@@ -177,7 +177,7 @@ public final class ShelfGrid extends Region {
                 .background()
                 .quietly(
                         Phrase.of("shelf.looking-at-what-is-chosen"),
-                        work -> workspace.catalogue().shown(chosen.id()),
+                        work -> workspace.catalogue().shelf().shown(chosen.id()),
                         found -> {
                             if (workspace.selected().get() != chosen) {
                                 return;

@@ -128,7 +128,7 @@ final class Carrying {
                         Phrase.of("table.looking-what-it-is-called"),
                         work -> {
                             String labelled =
-                                    workspace.catalogue().labels(asset).name();
+                                    workspace.catalogue().shelf().labels(asset).name();
                             return labelled.isEmpty() ? asset.name() : labelled;
                         },
                         called -> {})

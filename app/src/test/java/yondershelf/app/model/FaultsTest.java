@@ -49,7 +49,7 @@ class FaultsTest {
             Files.writeString(root.resolve("m.mtl"), "newmtl m\nmap_Kd old.png\n");
             catalogue.add(root, "");
         }
-        catalogue.scanAll(Work.SILENT);
+        catalogue.scanning().scanAll(Work.SILENT);
         Workspace workspace = Toolkit.onFx(() -> new Workspace(catalogue));
         List<Library> libraries = catalogue.libraries();
         List<Finding> findings = List.of(

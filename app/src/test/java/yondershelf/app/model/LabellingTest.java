@@ -43,7 +43,7 @@ class LabellingTest {
         Files.writeString(root.resolve("buoy.obj"), "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");
         catalogue = Catalogue.open(Home.open(folder.resolve("home")), new Formats());
         library = catalogue.add(root, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         workspace = new Workspace(catalogue);
     }
 
@@ -64,10 +64,10 @@ class LabellingTest {
         say(buoy, "Mooring buoy");
         await(
                 "said",
-                () -> catalogue.labels(buoy).name().equals("Mooring buoy")
+                () -> catalogue.shelf().labels(buoy).name().equals("Mooring buoy")
                         && workspace.history().undoable().isPresent());
         run(() -> workspace.attempt(workspace.history()::undo));
-        await("as before", () -> catalogue.labels(buoy).name().isEmpty());
+        await("as before", () -> catalogue.shelf().labels(buoy).name().isEmpty());
         assertEquals(Optional.empty(), Toolkit.onFx(() -> workspace.history().undoable()), "one act was taken back");
     }
 
@@ -77,7 +77,7 @@ class LabellingTest {
         Asset buoy = library.assets().get(0);
         Files.writeString(library.resolve("other.obj"), "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n# another\n");
         Files.delete(library.resolve("buoy.obj"));
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         Asset other = library.assets().get(0);
         say(buoy, "");
         // things are said in the order asked for: when this is, that is over

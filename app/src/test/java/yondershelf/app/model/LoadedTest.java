@@ -47,7 +47,7 @@ class LoadedTest {
         }
         Files.writeString(props.resolve("broken.obj"), "v 0 0 0\n");
         library = catalogue.add(props, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         loaded = new Loaded(catalogue, new SceneBuilder(catalogue.shaders()), new Loaded.Runner() {
             @Override
             public <T> CompletableFuture<T> run(String title, Jobs.Body<T> body) {
@@ -64,7 +64,7 @@ class LoadedTest {
     }
 
     private Asset asset(String path) {
-        return catalogue.asset(library.assetId(path)).orElseThrow();
+        return catalogue.shelf().asset(library.assetId(path)).orElseThrow();
     }
 
     @Test
@@ -78,7 +78,7 @@ class LoadedTest {
     void aFileThatChangedIsReadAgain() throws Exception {
         Model before = (Model) loaded.any(asset("m0.obj")).get();
         Files.writeString(library.resolve("m0.obj"), "v 0 0 0\nv 5 0 0\nv 0 1 0\nv 1 1 1\nf 1 2 3\nf 1 2 4\n");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         Model after = (Model) loaded.any(asset("m0.obj")).get();
         assertEquals(1, before.triangleCount());
         assertEquals(2, after.triangleCount());
@@ -104,7 +104,7 @@ class LoadedTest {
         byte[] png = Formats.png(yondershelf.content.Picture.ofBytes(4, 4, 1, new byte[16]));
         Files.write(library.resolve("oak_color.png"), png);
         Files.write(library.resolve("oak_normal.png"), png);
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         assertEquals(
                 2, ((Material) loaded.any(asset("oak_color.png")).get()).maps().size());
     }

@@ -35,13 +35,13 @@ class PlaceTreeTest {
             })));
         }
         Library library = catalogue.add(root, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         PlaceTree tree = new PlaceTree();
         List<String> closed = texts(tree, catalogue);
         assertEquals(List.of("Props 5", " a 2 +", " a-b 1", " z 1"), closed);
         tree.setOpen(row(tree, catalogue, "a"), true);
         assertEquals(List.of("Props 5", " a 2 +", "  b 2 +", " a-b 1", " z 1"), texts(tree, catalogue));
-        PlaceTree.Row top = tree.rows(catalogue.known(), catalogue.counts(), List.of(), "", 0)
+        PlaceTree.Row top = tree.rows(catalogue.known(), catalogue.shelf().counts(), List.of(), "", 0)
                 .get(2);
         tree.setOpen(top, false);
         assertEquals(List.of("Props 5"), texts(tree, catalogue));
@@ -49,7 +49,7 @@ class PlaceTreeTest {
     }
 
     private static PlaceTree.Row row(PlaceTree tree, Catalogue catalogue, String path) {
-        return tree.rows(catalogue.known(), catalogue.counts(), List.of(), "", 0).stream()
+        return tree.rows(catalogue.known(), catalogue.shelf().counts(), List.of(), "", 0).stream()
                 .filter(r -> r instanceof PlaceTree.FolderRow f && f.path().equals(path))
                 .findFirst()
                 .orElseThrow();
@@ -57,7 +57,7 @@ class PlaceTreeTest {
 
     private static List<String> texts(PlaceTree tree, Catalogue catalogue) {
         List<String> out = new ArrayList<>();
-        for (PlaceTree.Row row : tree.rows(catalogue.known(), catalogue.counts(), List.of(), "", 0)) {
+        for (PlaceTree.Row row : tree.rows(catalogue.known(), catalogue.shelf().counts(), List.of(), "", 0)) {
             if (row instanceof PlaceTree.LibraryRow l) {
                 out.add(l.name() + " " + l.count());
             } else if (row instanceof PlaceTree.FolderRow f) {

@@ -47,7 +47,7 @@ class PreviewLoaderTest {
         }
         Files.writeString(props.resolve("empty.obj"), "");
         library = catalogue.add(props, "");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
     }
 
     @AfterEach
@@ -57,14 +57,14 @@ class PreviewLoaderTest {
     }
 
     private Asset asset(String name) {
-        return catalogue.asset(library.assetId(name + ".obj")).orElseThrow();
+        return catalogue.shelf().asset(library.assetId(name + ".obj")).orElseThrow();
     }
 
     private PreviewLoader loader() {
         return new PreviewLoader(
                 catalogue.contents(),
                 jobs,
-                id -> arrived.add(catalogue.asset(id).orElseThrow().name()));
+                id -> arrived.add(catalogue.shelf().asset(id).orElseThrow().name()));
     }
 
     private void settle(PreviewLoader loader, int arrivals) throws Exception {
@@ -164,7 +164,7 @@ class PreviewLoaderTest {
         loader.want(List.of(asset("a")), List.of());
         settle(loader, 2);
         Files.writeString(library.resolve("a.obj"), "v 0 0 0\nv 9 0 0\nv 0 1 0\nf 1 2 3\n");
-        catalogue.scan(library, Work.SILENT);
+        catalogue.scanning().scan(library, Work.SILENT);
         assertNull(loader.get(asset("a")));
         assertFalse(loader.isSettled() && arrived.size() > 2);
         loader.want(List.of(asset("a")), List.of());
@@ -194,22 +194,22 @@ class PreviewLoaderTest {
                         });
         Catalogue other = Catalogue.open(Home.open(library.root().resolveSibling("other home")), odd);
         other.add(library.root(), "");
-        other.scanAll(Work.SILENT);
+        other.scanning().scanAll(Work.SILENT);
         PreviewLoader loader = new PreviewLoader(
                 other.contents(),
                 jobs,
-                id -> arrived.add(other.asset(id).orElseThrow().name()));
+                id -> arrived.add(other.shelf().asset(id).orElseThrow().name()));
         loader.want(
                 List.of(
-                        other.asset(library.assetId("a.obj")).orElseThrow(),
-                        other.asset(library.assetId("b.obj")).orElseThrow()),
+                        other.shelf().asset(library.assetId("a.obj")).orElseThrow(),
+                        other.shelf().asset(library.assetId("b.obj")).orElseThrow()),
                 List.of());
         settle(loader, 3);
         PreviewLoader.Shown failed =
-                loader.get(other.asset(library.assetId("a.obj")).orElseThrow());
+                loader.get(other.shelf().asset(library.assetId("a.obj")).orElseThrow());
         assertNotNull(failed);
         assertTrue(failed.failure() != null && failed.isFinal());
-        assertNotNull(loader.get(other.asset(library.assetId("b.obj")).orElseThrow()));
+        assertNotNull(loader.get(other.shelf().asset(library.assetId("b.obj")).orElseThrow()));
         assertTrue(tries.get() <= 2, "tries: " + tries.get());
     }
 

@@ -17,19 +17,29 @@ import yondershelf.work.Work;
 
 /**
  * Does what is said of assets, and takes back whatever was done. An act is noted before anything of it is done, so that it can be
- * taken back wherever it is cut off; what somebody else said or wrote meanwhile is never overruled by taking back.
+ * taken back wherever it is cut off; what somebody else said or wrote meanwhile is never overruled by taking back. Safe for several
+ * threads.
  */
-final class Performer {
+public final class History {
     private final Catalogue catalogue;
     private final KeptActs acts;
 
-    Performer(Catalogue catalogue, KeptActs acts) {
+    History(Catalogue catalogue, KeptActs acts) {
         this.catalogue = catalogue;
         this.acts = acts;
     }
 
-    /** Says it, in all libraries or none. */
-    void perform(KeptAct act) throws ProblemException {
+    /** What was done to labels and files lately, for taking it back at another start. */
+    public KeptActs acts() {
+        return acts;
+    }
+
+    /**
+     * Says something of assets as an act that is kept first: it can be taken back wherever it is cut off.
+     *
+     * @throws ProblemException when any of it could not be written; then none is
+     */
+    public void perform(KeptAct act) throws ProblemException {
         acts.add(act);
         boolean done = false;
         try {
@@ -42,8 +52,8 @@ final class Performer {
         }
     }
 
-    /** Says again what was taken back. */
-    void again(KeptAct act) throws ProblemException {
+    /** Does again what was taken back: what was said of assets; files are not changed anew. */
+    public void doAgain(KeptAct act) throws ProblemException {
         if (!act.canBeDoneAgain()) {
             throw new Problem(
                             act.what(),
@@ -55,7 +65,8 @@ final class Performer {
         acts.mark(act.id(), false);
     }
 
-    boolean isEmpty(KeptAct act) throws ProblemException {
+    /** True for a group of changes to files that was cut off before it changed any. */
+    public boolean isEmpty(KeptAct act) throws ProblemException {
         if (!act.isBare()) {
             return false;
         }
@@ -66,8 +77,15 @@ final class Performer {
                         .noneMatch(r -> r.run().equals(run.run()));
     }
 
-    /** Gives what was left as it is, and why. */
-    List<Problem> takeBack(KeptAct act, boolean skip, Work work) throws ProblemException {
+    /**
+     * Takes back what was done, at this start or an earlier one, and notes that it was.
+     *
+     * @param skip leaves as they are files that were changed since, and labels of which somebody said something else
+     * @return what was left, and why
+     * @throws ProblemException when a library is away, a file was changed since, or somebody said something else; then nothing of
+     *     that library is touched
+     */
+    public List<Problem> takeBack(KeptAct act, boolean skip, Work work) throws ProblemException {
         List<Problem> left = new ArrayList<>();
         Map<Library, List<Edit>> said = current(act, true, skip, left);
         for (KeptAct.Run run : act.runs().reversed()) {
@@ -96,7 +114,7 @@ final class Performer {
             left.add(gone);
         } else if (!kept.undone()) {
             left.addAll(FileActs.undo(library, run.run(), skip, work).skipped());
-            catalogue.scan(library, work);
+            catalogue.scanning().scan(library, work);
         }
     }
 
@@ -164,7 +182,7 @@ final class Performer {
             }
             throw e;
         } finally {
-            catalogue.follow();
+            catalogue.scanning().follow();
         }
     }
 
