@@ -47,7 +47,7 @@ public class CatalogueBenchmark {
         for (int i = 0; i < 1000; i++) {
             edits.add(Edit.tag("asset" + i, "tag" + number++));
         }
-        library.edit(edits);
+        library.labels().edit(edits);
         return library;
     }
 }

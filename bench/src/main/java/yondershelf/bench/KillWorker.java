@@ -69,8 +69,9 @@ final class KillWorker {
         number++;
         switch (random.nextInt(6)) {
             case 0, 1 -> {
-                library.edit(
-                        List.of(Edit.tag("asset", "t" + number), Edit.set("asset", Edit.Field.NOTE, "n" + number)));
+                library.labels()
+                        .edit(List.of(
+                                Edit.tag("asset", "t" + number), Edit.set("asset", Edit.Field.NOTE, "n" + number)));
                 tell("edit " + number);
             }
             case 2 -> take();

@@ -163,7 +163,7 @@ public final class Kills {
     private void check(int round) throws IOException, ProblemException {
         String when = " after kill " + round;
         Library library = Library.open(root, "", "desk", KillWorker.stores(root));
-        var tags = library.labels("asset").tags();
+        var tags = library.labels().of("asset").tags();
         for (int edit : edits) {
             require(tags.contains("t" + edit), "edit " + edit + " is lost" + when);
         }
@@ -180,7 +180,7 @@ public final class Kills {
             cutTakes++;
             Intake.takeBack(library, cut, Work.SILENT);
         }
-        require(library.unfinished().isEmpty(), "something is left half done" + when);
+        require(library.writing().unfinished().isEmpty(), "something is left half done" + when);
         try (Stream<Path> walk = Files.walk(root)) {
             require(walk.noneMatch(f -> f.toString().endsWith(".part")), "debris is left" + when);
         }

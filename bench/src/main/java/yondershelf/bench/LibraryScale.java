@@ -113,7 +113,7 @@ public final class LibraryScale {
         List<Asset> assets = library.assets();
         int step = assets.size() / LABELLED;
         timed("one edit", () -> {
-            library.edit(List.of(Edit.tag(assets.get(1).id(), "one")));
+            library.labels().edit(List.of(Edit.tag(assets.get(1).id(), "one")));
             return library;
         });
         timed(LABELLED + " edits in one commit", () -> {
@@ -121,7 +121,7 @@ public final class LibraryScale {
             for (int i = 0; i < LABELLED; i++) {
                 edits.add(Edit.tag(assets.get(i * step).id(), "t" + i % 40));
             }
-            library.edit(edits);
+            library.labels().edit(edits);
             return library;
         });
     }
@@ -138,12 +138,12 @@ public final class LibraryScale {
                 () -> catalogue.scanning().scan(library, Work.SILENT));
         long kept = library.assets().stream()
                 .filter(a -> a.path().startsWith("moved/")
-                        && !library.labels(a.id()).tags().isEmpty())
+                        && !library.labels().of(a.id()).tags().isEmpty())
                 .count();
         Figures.say("  keep their labels", (double) kept, "of " + MOVED);
         timed("100 acts on files", () -> {
             for (int i = 0; i < 100; i++) {
-                try (FileActs acts = library.begin("act")) {
+                try (FileActs acts = library.writing().begin("act")) {
                     acts.write(folder.resolve("new/f" + i), new byte[1000]);
                 }
             }
@@ -173,13 +173,13 @@ public final class LibraryScale {
         for (int i = 0; i < JOURNAL_LINES; i++) {
             edits.add(Edit.set("asset" + i % 60_000, Edit.Field.values()[i / 60_000], "said " + i));
             if (edits.size() == 20_000) {
-                library.edit(edits);
+                library.labels().edit(edits);
                 edits.clear();
             }
         }
         for (int i = 0; i < 3; i++) {
             Library again = Library.open(folder, "", "desk");
-            timed(JOURNAL_LINES + " lines said, read back", () -> again.labels("asset1"));
+            timed(JOURNAL_LINES + " lines said, read back", () -> again.labels().of("asset1"));
         }
         Mutations.removeAll(folder);
     }

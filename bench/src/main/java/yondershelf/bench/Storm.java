@@ -148,7 +148,7 @@ public final class Storm {
                 String name = asset.path().substring(asset.path().lastIndexOf('/') + 1);
                 ids.computeIfAbsent(name, n -> new TreeSet<>()).add(asset.id());
                 Set<String> missing = new TreeSet<>(said.getOrDefault(name, Set.of()));
-                missing.removeAll(machine.labels(asset.id()).tags());
+                missing.removeAll(machine.labels().of(asset.id()).tags());
                 require(
                         missing.isEmpty(),
                         "machine " + m + " lacks " + missing + " of " + name + trace(missing, asset));

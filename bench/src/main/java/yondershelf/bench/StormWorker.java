@@ -69,13 +69,13 @@ final class StormWorker {
             case 1 -> {
                 String to = "d" + random.nextInt(4) + "/" + name;
                 if (Files.exists(library.resolve(asset.path())) && !Files.exists(library.resolve(to))) {
-                    try (FileActs acts = library.begin("move")) {
+                    try (FileActs acts = library.writing().begin("move")) {
                         acts.move(Map.of(asset.path(), to), Work.SILENT);
                     }
                 }
             }
             default -> {
-                library.edit(List.of(Edit.tag(asset.id(), word)));
+                library.labels().edit(List.of(Edit.tag(asset.id(), word)));
                 System.out.println(name + " " + word);
             }
         }

@@ -119,9 +119,9 @@ final class Targets {
         first.scan(reader, Work.SILENT);
         String id = first.assetId("a.png");
         for (int i = 0; i < 20; i++) {
-            first.edit(List.of(Edit.tag(id, "tag" + i), Edit.set(id, Edit.Field.NOTE, "note " + i)));
+            first.labels().edit(List.of(Edit.tag(id, "tag" + i), Edit.set(id, Edit.Field.NOTE, "note " + i)));
         }
-        try (FileActs acts = first.begin("change things")) {
+        try (FileActs acts = first.writing().begin("change things")) {
             for (int i = 0; i < 4; i++) {
                 acts.write(made.resolve("a.bin"), new byte[] {(byte) i});
                 acts.write(made.resolve("new/b" + i), new byte[] {1});
@@ -287,11 +287,11 @@ final class Targets {
         Files.write(there, damaged);
         Library again = Library.open(library, "", "desk");
         again.scan(reader, Work.SILENT);
-        again.edit(List.of(Edit.tag("x", "still works")));
-        if (!again.labels("x").tags().contains("still works")) {
+        again.labels().edit(List.of(Edit.tag("x", "still works")));
+        if (!again.labels().of("x").tags().contains("still works")) {
             throw new IllegalStateException("an acknowledged edit is not there");
         }
-        if (!Library.open(library, "", "desk").labels("x").tags().contains("still works")) {
+        if (!Library.open(library, "", "desk").labels().of("x").tags().contains("still works")) {
             throw new IllegalStateException("an acknowledged edit is not read back");
         }
         for (UndoRun.Summary run : FileActs.runs(again)) {

@@ -163,7 +163,7 @@ final class TakeCommand extends Base {
                         List.of(new KeptAct.Run(library.id(), run)),
                         library,
                         labels,
-                        library.opposite(labels)));
+                        library.labels().opposite(labels)));
     }
 
     private static IntakePlan only(IntakePlan plan, List<PlanItem> wanted) {

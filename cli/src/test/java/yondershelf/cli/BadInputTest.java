@@ -217,6 +217,7 @@ class BadInputTest {
     static final class Holder {
         public static void main(String[] args) throws Exception {
             try (var acts = yondershelf.library.Library.open(Path.of(args[0]), "", "holder")
+                    .writing()
                     .begin("a long take")) {
                 System.out.println(acts.run());
                 while (System.in.read() != '\n') {

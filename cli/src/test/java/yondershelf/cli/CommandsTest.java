@@ -186,7 +186,7 @@ class CommandsTest {
                     .findFirst()
                     .orElseThrow()
                     .id();
-            library.edit(List.of(Edit.tag(box, "mossy")));
+            library.labels().edit(List.of(Edit.tag(box, "mossy")));
         }
         // changed behind its back: as long and as old as before
         Files.write(picture, new byte[(int) Files.size(picture)]);

@@ -244,7 +244,7 @@ public final class Catalogue implements AutoCloseable {
                             byLibrary.computeIfAbsent(l, k -> new ArrayList<>()).add(id));
         }
         for (Map.Entry<Library, List<String>> library : byLibrary.entrySet()) {
-            library.getKey().remember(library.getValue());
+            library.getKey().labels().remember(library.getValue());
         }
     }
 

@@ -141,10 +141,10 @@ public final class History {
             List<Edit> wanted = new ArrayList<>();
             for (Edit edit : back ? said.undo() : said.edits()) {
                 Edit before = done.get(edit.subject());
-                if (library.isSaid(edit)) {
+                if (library.labels().isSaid(edit)) {
                     continue;
                 }
-                if (before == null || library.isSaid(before)) {
+                if (before == null || library.labels().isSaid(before)) {
                     wanted.add(edit);
                 } else if (skip) {
                     left.add(otherwise(library, edit));
@@ -171,14 +171,14 @@ public final class History {
         try {
             for (Map.Entry<Library, List<Edit>> each : edits.entrySet()) {
                 if (!each.getValue().isEmpty()) {
-                    List<Edit> before = each.getKey().opposite(each.getValue());
-                    each.getKey().edit(each.getValue());
+                    List<Edit> before = each.getKey().labels().opposite(each.getValue());
+                    each.getKey().labels().edit(each.getValue());
                     opposite.put(each.getKey(), before);
                 }
             }
         } catch (ProblemException e) {
             for (Map.Entry<Library, List<Edit>> each : opposite.entrySet()) {
-                each.getKey().edit(each.getValue());
+                each.getKey().labels().edit(each.getValue());
             }
             throw e;
         } finally {

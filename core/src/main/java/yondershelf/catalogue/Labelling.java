@@ -22,19 +22,19 @@ public final class Labelling {
 
     /** What was told of the units and the upright of an asset, or of a folder of its library, alone. Reads the journal. */
     public Space told(Asset asset, String subject) throws ProblemException {
-        return catalogue.shelf().owner(asset).told(subject);
+        return catalogue.shelf().owner(asset).labels().told(subject);
     }
 
     /** Saves edits of one asset's labels; they are on the disk and findable when this returns. */
     public void edit(Asset asset, List<Edit> edits) throws ProblemException {
-        catalogue.shelf().owner(asset).edit(edits);
+        catalogue.shelf().owner(asset).labels().edit(edits);
         catalogue.scanning().follow();
     }
 
     /** The same of many assets of one library. */
     public void edit(Library library, List<Edit> edits) throws ProblemException {
         if (!edits.isEmpty()) {
-            library.edit(edits);
+            library.labels().edit(edits);
             catalogue.scanning().follow();
         }
     }

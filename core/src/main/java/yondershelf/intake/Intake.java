@@ -143,11 +143,12 @@ public final class Intake implements AutoCloseable {
     private Taken take(List<PlanItem> items, Set<Path> needed, boolean moving, Work work) throws ProblemException {
         long since = System.currentTimeMillis() / 1000;
         String what = Phrase.of("intake.take-in-4", Phrase.count(items.size(), "asset"));
-        try (FileActs acts = library.begin(
-                what,
-                CutTake.of(sources, folder, wishes.flat(), wishes.replacing(), items)
-                        .text(),
-                work)) {
+        try (FileActs acts = library.writing()
+                .begin(
+                        what,
+                        CutTake.of(sources, folder, wishes.flat(), wishes.replacing(), items)
+                                .text(),
+                        work)) {
             return acts.wholly(() -> taken(acts, items, needed, moving, since, work));
         }
     }
@@ -205,7 +206,7 @@ public final class Intake implements AutoCloseable {
     /** Takes that a killed process left half done in a library. */
     public static List<CutTake> cutOff(Library library) throws ProblemException {
         List<CutTake> out = new ArrayList<>();
-        for (Unfinished cut : library.unfinished()) {
+        for (Unfinished cut : library.writing().unfinished()) {
             CutTake.parse(cut).ifPresent(out::add);
         }
         return out;
@@ -257,7 +258,7 @@ public final class Intake implements AutoCloseable {
         if (came) {
             FileActs.undo(library, cut.cut().run(), true, work).skipped().forEach(work::problem);
         }
-        library.settle(cut.cut());
+        library.writing().settle(cut.cut());
     }
 
     /** Removes what killed processes left unpacked in the temporary folder. In the background. */

@@ -36,7 +36,7 @@ public record Taken(@Nullable String run, Map<String, PlanItem> items, long sinc
     public List<Edit> labels(Library library) {
         List<Edit> out = new ArrayList<>();
         items.forEach((path, item) -> library.store().named(path).ifPresent(asset -> {
-            Labels there = library.labels(asset.id());
+            Labels there = library.labels().of(asset.id());
             if (there.author().isEmpty() && !item.credit().author().isEmpty()) {
                 out.add(Edit.set(asset.id(), Edit.Field.AUTHOR, item.credit().author()));
             }

@@ -70,7 +70,7 @@ final class Bringing {
             bringing.place(first.size(), all.size());
             return true;
         } catch (IOException e) {
-            throw library.notWritten(library.root(), e);
+            throw Refused.notWritten(library.root(), e);
         } finally {
             bringing.fresh.forEach(FileActs::discard);
         }
@@ -80,12 +80,12 @@ final class Bringing {
     private boolean write(Work work, FileActs.Progress progress) throws ProblemException, IOException {
         for (Arrival arrival : all) {
             arrival.check();
-            Path target = library.inside(arrival.to());
+            Path target = library.writing().inside(arrival.to());
             if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
                 throw Problem.of(target, Phrase.of("library.another-file-has-that-name"))
                         .raise();
             }
-            fresh.add(Disk.temporaryIn(library.temporary()));
+            fresh.add(Disk.temporaryIn(library.writing().temporary()));
         }
         AtomicReference<@Nullable ProblemException> failed = new AtomicReference<>();
         AtomicInteger written = new AtomicInteger();
@@ -94,7 +94,7 @@ final class Bringing {
             try {
                 write(i);
             } catch (IOException e) {
-                failed.compareAndSet(null, library.notWritten(all.get(i).to(), e));
+                failed.compareAndSet(null, Refused.notWritten(all.get(i).to(), e));
             }
             int so = written.incrementAndGet();
             // others may not be told by several threads
@@ -123,7 +123,7 @@ final class Bringing {
         List<Manifest.FileChange> out = new ArrayList<>();
         Set<Path> named = new HashSet<>();
         for (int i = 0; i < all.size(); i++) {
-            Path target = library.inside(all.get(i).to());
+            Path target = library.writing().inside(all.get(i).to());
             List<String> missing = Disk.missingFolders(library.folderOf(target)).stream()
                     .filter(named::add)
                     .map(library::relative)
@@ -137,13 +137,13 @@ final class Bringing {
     private void place(int from, int to) throws IOException, ProblemException {
         Set<Path> folders = new LinkedHashSet<>();
         for (int i = from; i < to; i++) {
-            Path folder = library.folderOf(library.inside(all.get(i).to()));
+            Path folder = library.folderOf(library.writing().inside(all.get(i).to()));
             if (folders.add(folder)) {
                 disk.makeFolders(folder);
             }
         }
         for (int i = from; i < to; i++) {
-            disk.move(fresh.get(i), library.inside(all.get(i).to()));
+            disk.move(fresh.get(i), library.writing().inside(all.get(i).to()));
         }
         for (Path folder : folders) {
             disk.syncFolder(folder);

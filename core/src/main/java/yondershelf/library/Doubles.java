@@ -40,7 +40,7 @@ final class Doubles {
             }
         }
         if (!labels.isEmpty()) {
-            library.edit(labels);
+            library.labels().edit(labels);
         }
         if (!records.isEmpty()) {
             identities.journal().append(records);
@@ -87,7 +87,7 @@ final class Doubles {
         List<String> unborne = spoken.isEmpty()
                 ? List.of()
                 : library.store().unknown(List.copyOf(spoken)).stream()
-                        .filter(id -> !library.labels(id).equals(Labels.NONE))
+                        .filter(id -> !library.labels().of(id).equals(Labels.NONE))
                         .sorted()
                         .toList();
         return unborne.isEmpty()

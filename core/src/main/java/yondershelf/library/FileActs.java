@@ -19,7 +19,7 @@ import yondershelf.work.Work;
 /**
  * Changes to a library's files that can be taken back byte for byte. What is replaced is kept in {@code undo/<run>/}
  * with a manifest before anything is touched. Nothing outside the library is ever written, but what {@link #release}
- * removes and undoing puts back. From {@link Library#begin} to
+ * removes and undoing puts back. From {@link Writing#begin} to
  * {@link #close} no other process and no other thread changes files of this library. Used from one thread.
  */
 public final class FileActs implements AutoCloseable {
@@ -42,7 +42,7 @@ public final class FileActs implements AutoCloseable {
 
     /** @param note what a later start must know when this one does not end, or empty */
     static FileActs begin(Library library, String what, String note, Work work) throws ProblemException {
-        Lock lock = library.lock(what, work);
+        Lock lock = library.writing().lock(what, work);
         UndoRun kept = UndoRun.begin(library, what);
         library.actNotes().begun(kept.run(), what);
         try {
@@ -50,7 +50,7 @@ public final class FileActs implements AutoCloseable {
         } catch (IOException e) {
             library.actNotes().empty(kept.run());
             lock.close();
-            throw library.notWritten(library.own(), e);
+            throw Refused.notWritten(library.own(), e);
         }
         return new FileActs(library, kept, lock);
     }
@@ -123,7 +123,7 @@ public final class FileActs implements AutoCloseable {
         try {
             Origins.release(library, kept, came, work);
         } catch (IOException e) {
-            throw library.notWritten(library.own(), e);
+            throw Refused.notWritten(library.own(), e);
         }
     }
 
@@ -141,7 +141,7 @@ public final class FileActs implements AutoCloseable {
 
     /** Deletes a file; its bytes are kept until the undo store is emptied. */
     public void delete(Path file) throws ProblemException {
-        Path target = library.inside(file);
+        Path target = library.writing().inside(file);
         try {
             if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)) {
                 throw Problem.of(target, Phrase.of("library.it-is-not-there-any-more"))
@@ -149,13 +149,13 @@ public final class FileActs implements AutoCloseable {
             }
             kept.putAway(library.relative(target), target);
         } catch (IOException e) {
-            throw library.notWritten(file, e);
+            throw Refused.notWritten(file, e);
         }
     }
 
     /** Deletes everything in a folder, as {@link #delete} does, and the folder. */
     public void deleteFolder(Path folder, Work work) throws ProblemException {
-        Path target = library.inside(folder);
+        Path target = library.writing().inside(folder);
         List<Path> files;
         try (var walk = Files.walk(target)) {
             files = walk.filter(f -> Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS))
@@ -172,7 +172,7 @@ public final class FileActs implements AutoCloseable {
 
     /** Removes a folder and those below it in which no file is left. Undoing makes again those it needs. */
     public void removeEmptied(Path folder) throws ProblemException {
-        Path target = library.inside(folder);
+        Path target = library.writing().inside(folder);
         try (var walk = Files.walk(target)) {
             for (Path each : walk.filter(f -> Files.isDirectory(f, LinkOption.NOFOLLOW_LINKS))
                     .sorted(Comparator.reverseOrder())
@@ -185,7 +185,7 @@ public final class FileActs implements AutoCloseable {
     }
 
     private void change(Path file, boolean onlyNew, Disk.Fill fill) throws ProblemException {
-        Path target = library.inside(file);
+        Path target = library.writing().inside(file);
         Path fresh = null;
         try {
             if (onlyNew && Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
@@ -197,7 +197,7 @@ public final class FileActs implements AutoCloseable {
                 throw Problem.of(target, Phrase.of("library.it-is-no-plain-file-and"))
                         .raise();
             }
-            Path temporary = library.temporary();
+            Path temporary = library.writing().temporary();
             List<String> missing = Disk.missingFolders(library.folderOf(target)).stream()
                     .map(library::relative)
                     .toList();
@@ -207,7 +207,7 @@ public final class FileActs implements AutoCloseable {
             disk.makeFolders(library.folderOf(target));
             put(fresh, target, act);
         } catch (IOException e) {
-            throw library.notWritten(file, e);
+            throw Refused.notWritten(file, e);
         } finally {
             discard(fresh);
         }
@@ -242,7 +242,7 @@ public final class FileActs implements AutoCloseable {
             Undoing.restore(library, kept, kept.manifest().changes(made), Work.SILENT);
             kept.manifest().forgetFrom(made);
         } catch (IOException e) {
-            throw library.notWritten(library.root(), e);
+            throw Refused.notWritten(library.root(), e);
         }
     }
 
@@ -269,7 +269,7 @@ public final class FileActs implements AutoCloseable {
         try {
             return UndoRun.all(library);
         } catch (IOException e) {
-            throw Problem.of(library.own(), Phrase.of("library.its-kept-changes-cannot-be", Library.reason(e)))
+            throw Problem.of(library.own(), Phrase.of("library.its-kept-changes-cannot-be", Refused.reason(e)))
                     .raise(e);
         }
     }

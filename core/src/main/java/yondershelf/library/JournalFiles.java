@@ -109,7 +109,7 @@ final class JournalFiles implements EditLog {
                 if (!Files.isDirectory(folder)) {
                     throw e;
                 }
-                unreadable.put(file.getKey(), Library.reason(e));
+                unreadable.put(file.getKey(), Refused.reason(e));
             }
         }
     }

@@ -1,17 +1,11 @@
 package yondershelf.library;
 
 import java.io.IOException;
-import java.nio.file.AccessDeniedException;
-import java.nio.file.FileAlreadyExistsException;
-import java.nio.file.FileSystemException;
-import java.nio.file.InvalidPathException;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -19,13 +13,11 @@ import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
-import yondershelf.content.Space;
 import yondershelf.disk.Disk;
 import yondershelf.disk.Lock;
 import yondershelf.format.reading.ContentReader;
 import yondershelf.sorting.FolderFiles;
 import yondershelf.sorting.Sorted;
-import yondershelf.store.AssetRow;
 import yondershelf.store.Store;
 import yondershelf.words.Phrase;
 import yondershelf.work.Work;
@@ -39,6 +31,8 @@ public final class Library {
     private volatile Description description;
     private final Journal journal;
     private final Identities identities;
+    private final LibraryLabels labels;
+    private final Writing writing = new Writing(this);
     private final Disk disk;
     private final Store store;
     private final MachineRecords records;
@@ -63,6 +57,7 @@ public final class Library {
         this.records = records;
         this.journal = journal("journal", machine, clock);
         this.identities = new Identities(root, description.id(), journal("places", machine, clock));
+        this.labels = new LibraryLabels(this, journal, identities);
     }
 
     private Journal journal(String name, String machine, LongSupplier clock) {
@@ -101,23 +96,6 @@ public final class Library {
         return openKnown(folder, id, machine, any -> Store.inMemory());
     }
 
-    static String reason(IOException e) {
-        if (e instanceof AccessDeniedException) {
-            return Phrase.of("library.no-permission");
-        }
-        if (e instanceof NoSuchFileException) {
-            return Phrase.of("library.something-it-needs-is-not-there");
-        }
-        if (e instanceof FileAlreadyExistsException) {
-            return Phrase.of("library.another-file-has-that-name");
-        }
-        if (e instanceof FileSystemException fs) {
-            // its message names the file it was at, which may be a temporary one
-            return Objects.requireNonNullElseGet(fs.getReason(), () -> Phrase.of("library.the-drive-refused-it"));
-        }
-        return Objects.requireNonNullElseGet(e.getMessage(), () -> Phrase.of("library.the-drive-refused-it"));
-    }
-
     public Path root() {
         return root;
     }
@@ -140,6 +118,11 @@ public final class Library {
         return description.isNewer();
     }
 
+    /** @throws ProblemException when a newer version of the program made it */
+    void requireWritable() throws ProblemException {
+        description.requireWritable(own());
+    }
+
     Description description() {
         return description;
     }
@@ -153,11 +136,14 @@ public final class Library {
         return records;
     }
 
-    /** An existing folder on the library's volume for files while they are being written. */
-    Path temporary() throws IOException {
-        Path folder = own().resolve("tmp");
-        disk.makeFolders(folder);
-        return folder;
+    /** What was said of its assets. */
+    public LibraryLabels labels() {
+        return labels;
+    }
+
+    /** Changing its files. */
+    public Writing writing() {
+        return writing;
     }
 
     /** What is known of the library on this machine. */
@@ -234,7 +220,7 @@ public final class Library {
             Presence.require(this);
         } catch (IOException e) {
             Presence.require(this);
-            throw Problem.of(root, Phrase.of("library.the-folder-cannot-be-read", reason(e)))
+            throw Problem.of(root, Phrase.of("library.the-folder-cannot-be-read", Refused.reason(e)))
                     .raise(e);
         }
         Looked looked = new Scan(this, deltas, reader, work).run();
@@ -294,11 +280,11 @@ public final class Library {
             throw Problem.of(root, Phrase.of("library.a-library-needs-a-name")).raise();
         }
         Description renamed = new Description(id(), other.strip());
-        try (Lock _ = lock(Phrase.of("library.renaming-the-library"), Work.SILENT)) {
+        try (Lock _ = writing.lock(Phrase.of("library.renaming-the-library"), Work.SILENT)) {
             renamed.write(own(), disk);
             description = renamed;
         } catch (IOException e) {
-            throw notWritten(own(), e);
+            throw Refused.notWritten(own(), e);
         }
     }
 
@@ -310,16 +296,6 @@ public final class Library {
     /** True when somebody said something of an asset, or its place is recorded. */
     boolean speaksOf(String id) {
         return journal.speaksOf(id) || identities.journal().speaksOf(id);
-    }
-
-    /** Assets with labels are to be known again wherever their files go. */
-    void recordPlaces(List<String> spoken) {
-        try {
-            remember(spoken);
-        } catch (ProblemException readOnly) {
-            // nothing is lost by it: where they are is seen again, and recorded, at the next change
-            return;
-        }
     }
 
     /** The id of the asset that a file below the root belongs to. */
@@ -336,29 +312,6 @@ public final class Library {
         return new Belonging(store, identities).ownFiles(asset, together);
     }
 
-    /**
-     * Makes a folder, or removes one in which there is nothing.
-     *
-     * @param folder below the root
-     */
-    public void setFolder(String folder, boolean there) throws ProblemException {
-        description.requireWritable(own());
-        Path path = inside(resolve(folder));
-        try {
-            if (there) {
-                List<Path> made = disk().makeFolders(path);
-                if (made.isEmpty()) {
-                    throw Problem.of(path, Phrase.of("library.there-is-a-folder-of"))
-                            .raise();
-                }
-            } else {
-                Undoing.removeIfEmpty(this, folder);
-            }
-        } catch (IOException e) {
-            throw notWritten(path, e);
-        }
-    }
-
     /** Assets somebody spoke of whose files are nowhere to be seen. */
     Set<String> missing() {
         List<String> recorded = identities.recorded().entrySet().stream()
@@ -367,57 +320,6 @@ public final class Library {
                 .filter(id -> !Apart.isNode(id))
                 .toList();
         return Set.copyOf(store.unknown(recorded));
-    }
-
-    public Labels labels(String asset) {
-        return journal.labels(asset);
-    }
-
-    /** Saves edits of labels; when this returns they are on the disk. */
-    public void edit(List<Edit> edits) throws ProblemException {
-        description.requireWritable(own());
-        List<String> ids = edits.stream().map(Edit::asset).distinct().toList();
-        remember(ids);
-        requireRecorded(ids);
-        journal.append(edits);
-        new Sayings(journal, store).keep(ids);
-    }
-
-    /**
-     * What is said of something is kept with its place. Whose file went before its place was ever recorded cannot be found again: saying
-     * something of it is refused rather than lost.
-     */
-    private void requireRecorded(List<String> ids) throws ProblemException {
-        List<String> whole = ids.stream().map(Apart::whole).distinct().toList();
-        for (AssetRow row : store.assets(whole).values()) {
-            if (!identities.journal().speaksOf(row.id())) {
-                throw new Problem(
-                                resolve(row.path()).toString(),
-                                Phrase.of("library.it-is-not-there-any-more"),
-                                Phrase.of("library.look-through-it-again"))
-                        .raise();
-            }
-        }
-    }
-
-    /** True when what an edit says is so now. */
-    public boolean isSaid(Edit edit) {
-        return edit.isTag()
-                ? journal.labels(edit.asset()).tags().contains(edit.value()) == edit.added()
-                : edit.says(journal.text(edit.asset(), edit.field()));
-    }
-
-    /** Edits that say again what some others are about to overrule. */
-    public List<Edit> opposite(List<Edit> edits) {
-        List<Edit> out = new ArrayList<>();
-        for (Edit edit : edits) {
-            if (!edit.isTag()) {
-                out.add(new Edit(edit.asset(), edit.field(), journal.text(edit.asset(), edit.field()), true));
-            } else if (!isSaid(edit)) {
-                out.add(new Edit(edit.asset(), edit.field(), edit.value(), !edit.added()));
-            }
-        }
-        return out;
     }
 
     /** Tells somebody of each group of changes to files from now on. */
@@ -429,19 +331,9 @@ public final class Library {
         return actNotes;
     }
 
-    /** What was said of an asset, and of its units and its upright by the folders it lies in, the nearest first. */
-    Labels said(String id, String folder) {
-        return new Sayings(journal, store).of(id, folder);
-    }
-
     /** What follows for nodes that are assets of their own. */
     Apart apart() {
         return new Apart(store, new Sayings(journal, store));
-    }
-
-    /** What was told of the units and the upright of one asset, or of {@link Edit#ofFolder a folder}, and of nothing around it. */
-    public Space told(String subject) {
-        return journal.labels(subject).space();
     }
 
     /** Makes a copy of a library one of its own, so that both can be open at once. */
@@ -451,19 +343,6 @@ public final class Library {
         copy.scan(reader, Work.SILENT);
         Opening.renew(copy, Description.fresh(name.isBlank() ? copy.name() : name));
         return open(folder, "", machine, stores);
-    }
-
-    /** Makes sure that assets are known again wherever their files go: those in scenes, say. */
-    public void remember(List<String> ids) throws ProblemException {
-        List<String> whole = ids.stream().map(Apart::whole).distinct().toList();
-        // what another machine recorded meanwhile is not to be overruled by what was seen here before
-        identities.journal().catchUp();
-        List<Edit> records = identities.records(
-                store.assets(whole).values().stream().map(Asset::of).toList());
-        if (!records.isEmpty()) {
-            description.requireWritable(own());
-            identities.journal().append(records);
-        }
     }
 
     Identities identities() {
@@ -495,87 +374,7 @@ public final class Library {
 
     /** The name to show: the label's, or the one made from the file. */
     public String shownName(Asset asset) {
-        String given = labels(asset.id()).name();
+        String given = labels.of(asset.id()).name();
         return given.isEmpty() ? asset.name() : given;
-    }
-
-    /** Begins a group of changes to files that can be undone together. */
-    public FileActs begin(String what) throws ProblemException {
-        return FileActs.begin(this, what, "", Work.SILENT);
-    }
-
-    /**
-     * The same, for work that says who it waits for, and can be cancelled while it does.
-     *
-     * @param note kept until the group ends, and given back by {@link #unfinished} when it never did
-     */
-    public FileActs begin(String what, String note, Work work) throws ProblemException {
-        return FileActs.begin(this, what, note, work);
-    }
-
-    /** Groups of changes that a killed process left half done, with the notes they began with. Empty while one is under way. */
-    public List<Unfinished> unfinished() throws ProblemException {
-        if (isNewer()) {
-            return List.of();
-        }
-        try (Lock _ = Lock.take(own().resolve("lock"), "looking", Lock.Waiting.NOT)) {
-            return Unfinished.all(this);
-        } catch (java.io.InterruptedIOException e) {
-            return List.of();
-        } catch (AccessDeniedException e) {
-            return List.of();
-        } catch (IOException e) {
-            throw Problem.of(own(), Phrase.of("library.what-was-left-half-done", reason(e)))
-                    .raise(e);
-        }
-    }
-
-    /** Says that a group left half done was dealt with. */
-    public void settle(Unfinished cut) {
-        Unfinished.forget(this, cut.run());
-    }
-
-    /** The library's one lock for writing acts. */
-    Lock lock(String what, Work work) throws ProblemException {
-        description.requireWritable(own());
-        try {
-            return Lock.take(own().resolve("lock"), what, (holder, millis) -> {
-                work.progress(0, 0, Phrase.of("library.waiting-for", holder));
-                return !work.isCancelled() && Lock.Waiting.USUAL.goOn(holder, millis);
-            });
-        } catch (java.io.InterruptedIOException e) {
-            throw new Problem(
-                            root.toString(),
-                            Phrase.of("library.somebody-else-is-writing-there", e.getMessage()),
-                            Phrase.of("library.try-again-later"))
-                    .raise(e);
-        } catch (IOException e) {
-            throw notWritten(root, e);
-        }
-    }
-
-    ProblemException notWritten(Path file, IOException e) {
-        String cause =
-                e instanceof AccessDeniedException ? Phrase.of("library.no-permission-to-write-there") : reason(e);
-        return new Problem(
-                        file.toString(),
-                        Phrase.of("library.the-file-could-not-be-changed", cause),
-                        Phrase.of("library.make-room-on-the-drive-and"))
-                .raise(e);
-    }
-
-    /** The place meant by a path, which must lie in the library, links followed, and not among the program's own data. */
-    Path inside(Path file) throws ProblemException {
-        return Presence.inside(this, file);
-    }
-
-    /** The same of a path as a record says it, which may be no path at all. */
-    Path inside(String path) throws ProblemException {
-        try {
-            return inside(Path.of(path));
-        } catch (InvalidPathException e) {
-            throw Problem.of(own(), Phrase.of("library.its-records-name-what-is-no", e.getReason()))
-                    .raise(e);
-        }
     }
 }

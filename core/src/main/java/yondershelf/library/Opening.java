@@ -84,7 +84,7 @@ final class Opening {
         } catch (IOException e) {
             throw new Problem(
                             root.toString(),
-                            Phrase.of("library.the-library-cannot-be-opened", Library.reason(e)),
+                            Phrase.of("library.the-library-cannot-be-opened", Refused.reason(e)),
                             Phrase.of("library.change-the-permissions-of-the"))
                     .raise(e);
         }
@@ -160,14 +160,14 @@ final class Opening {
             records.addAll(library.identities().journal().edits(before, now));
             records.add(Identities.moved(before, fresh.id()));
         }
-        try (Lock _ = library.lock(Phrase.of("library.giving-the-copy-an-id"), Work.SILENT)) {
+        try (Lock _ = library.writing().lock(Phrase.of("library.giving-the-copy-an-id"), Work.SILENT)) {
             if (!records.isEmpty()) {
                 library.journal().append(labels);
                 library.identities().journal().append(records);
             }
             fresh.write(library.own(), library.disk());
         } catch (IOException e) {
-            throw library.notWritten(library.own(), e);
+            throw Refused.notWritten(library.own(), e);
         }
     }
 

@@ -74,7 +74,7 @@ final class Origins {
                 }
             } catch (IOException e) {
                 work.problem(
-                        Problem.of(each.getKey(), Phrase.of("library.it-was-copied-but-could", Library.reason(e))));
+                        Problem.of(each.getKey(), Phrase.of("library.it-was-copied-but-could", Refused.reason(e))));
             }
         }
     }
@@ -93,7 +93,7 @@ final class Origins {
         moved.removeAll(left);
         Map<String, Problem> stuck = new TreeMap<>();
         for (String path : moved) {
-            Path now = library.inside(path);
+            Path now = library.writing().inside(path);
             Origin origin = known.get(path);
             if (!Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS)) {
                 continue;

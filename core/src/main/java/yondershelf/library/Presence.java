@@ -48,7 +48,7 @@ final class Presence {
                         .raise();
             }
         } catch (IOException e) {
-            throw Problem.of(root, Phrase.of("library.the-library-cannot-be-read", Library.reason(e)))
+            throw Problem.of(root, Phrase.of("library.the-library-cannot-be-read", Refused.reason(e)))
                     .raise(e);
         }
     }

@@ -311,7 +311,7 @@ final class Scan {
                                     .map(SortedItem.SortedFile::path)
                                     .toList()));
             AssetRow before = former.get(ids.get(i));
-            String said = library.said(asset.id(), asset.folder()).text();
+            String said = library.labels().said(asset.id(), asset.folder()).text();
             AssetRow row =
                     asset.toRow(before == null ? 0 : before.row(), before == null ? since : before.since(), said);
             if (before == null) {
@@ -369,7 +369,7 @@ final class Scan {
                 fresh.stream().map(AssetRow::id).filter(library::speaksOf).toList();
         if (!spoken.isEmpty()) {
             keeping.settle();
-            library.recordPlaces(spoken);
+            library.labels().recordPlaces(spoken);
         }
     }
 }

@@ -38,7 +38,7 @@ final class Shifting {
                 follow(library, wanted);
             });
         } catch (IOException e) {
-            throw library.notWritten(library.root(), e);
+            throw Refused.notWritten(library.root(), e);
         }
     }
 
@@ -50,8 +50,8 @@ final class Shifting {
         long done = 0;
         for (Manifest.FileChange act : acts) {
             work.progress(done++, acts.size(), act.path());
-            Path from = library.inside(String.valueOf(act.from()));
-            Path to = library.inside(act.path());
+            Path from = library.writing().inside(String.valueOf(act.from()));
+            Path to = library.writing().inside(act.path());
             if (into.add(library.folderOf(to))) {
                 disk.makeFolders(library.folderOf(to));
             }
@@ -70,8 +70,8 @@ final class Shifting {
 
     private static Manifest.FileChange act(Library library, String from, String to, Set<Path> named)
             throws IOException, ProblemException {
-        Path is = library.inside(from);
-        Path target = library.inside(to);
+        Path is = library.writing().inside(from);
+        Path target = library.writing().inside(to);
         if (!Files.isRegularFile(is, LinkOption.NOFOLLOW_LINKS)) {
             throw Problem.of(is, Phrase.of("library.it-is-not-there-any-more")).raise();
         }
@@ -93,8 +93,8 @@ final class Shifting {
     /** What speaks against moving a file back; null when nothing does. */
     static @Nullable Problem conflict(Library library, UndoRun kept, Manifest.FileChange change, String from)
             throws IOException, ProblemException {
-        Path now = library.inside(change.path());
-        Path back = library.inside(from);
+        Path now = library.writing().inside(change.path());
+        Path back = library.writing().inside(from);
         boolean there = Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS);
         boolean taken = Files.exists(back, LinkOption.NOFOLLOW_LINKS);
         if (there && taken && !isTwice(now, back)) {
@@ -130,8 +130,8 @@ final class Shifting {
 
     /** @return false when it was back already, or never went */
     static boolean back(Library library, Manifest.FileChange change, String from) throws IOException, ProblemException {
-        Path now = library.inside(change.path());
-        Path back = library.inside(from);
+        Path now = library.writing().inside(change.path());
+        Path back = library.writing().inside(from);
         boolean is = Files.isRegularFile(now, LinkOption.NOFOLLOW_LINKS);
         boolean there = is && !Files.exists(back, LinkOption.NOFOLLOW_LINKS);
         if (is && !there && isTwice(now, back)) {
@@ -167,8 +167,11 @@ final class Shifting {
         }
         // also of those nobody spoke of: another machine that sees them first at the new place must not give them other
         // ids
-        library.recordPlaces(
-                fresh.stream().map(AssetRow::id).filter(id -> !Apart.isNode(id)).toList());
+        library.labels()
+                .recordPlaces(fresh.stream()
+                        .map(AssetRow::id)
+                        .filter(id -> !Apart.isNode(id))
+                        .toList());
     }
 
     private static String folder(String path) {

@@ -83,7 +83,7 @@ public final class UndoRun {
                         .ifPresent(out::add);
             } catch (IOException e) {
                 out.add(new Summary(
-                        name, "", "", 0, false, Phrase.of("library.its-record-cannot-be-read", Library.reason(e))));
+                        name, "", "", 0, false, Phrase.of("library.its-record-cannot-be-read", Refused.reason(e))));
             }
         }
         out.sort(Comparator.comparing(Summary::when).thenComparing(Summary::run).reversed());

@@ -29,7 +29,7 @@ public final class UndoStore {
         try {
             return new Space(FileActs.runs(library).size(), bytes(UndoRun.folderOf(library)));
         } catch (IOException e) {
-            throw Problem.of(library.own(), Phrase.of("library.what-is-kept-cannot-be", Library.reason(e)))
+            throw Problem.of(library.own(), Phrase.of("library.what-is-kept-cannot-be", Refused.reason(e)))
                     .raise(e);
         }
     }
@@ -60,7 +60,7 @@ public final class UndoStore {
      */
     public static Space empty(Library library, Work work) throws ProblemException {
         Space before = space(library);
-        try (Lock _ = library.lock(Phrase.of("library.emptying-the-undo-store"), work)) {
+        try (Lock _ = library.writing().lock(Phrase.of("library.emptying-the-undo-store"), work)) {
             Path folder = UndoRun.folderOf(library);
             if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
                 for (Path file : below(folder)) {
@@ -74,7 +74,7 @@ public final class UndoStore {
             }
             return before;
         } catch (IOException e) {
-            throw library.notWritten(library.own(), e);
+            throw Refused.notWritten(library.own(), e);
         }
     }
 }

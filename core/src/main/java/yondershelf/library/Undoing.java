@@ -39,7 +39,7 @@ public final class Undoing {
     }
 
     static Undone undo(Library library, String run, boolean skip, Work work) throws ProblemException {
-        try (Lock _ = library.lock("undoing", work)) {
+        try (Lock _ = library.writing().lock("undoing", work)) {
             UndoRun kept = UndoRun.open(library, run)
                     .filter(r -> !r.manifest().isUndone())
                     .orElseThrow(() -> Problem.of(library.root(), Phrase.of("library.there-is-nothing-to-undo", run))
@@ -81,7 +81,7 @@ public final class Undoing {
             library.records().forget(run, MachineRecords.Subject.ORIGINS);
             return new Undone(files, skipped);
         } catch (IOException e) {
-            throw Problem.of(library.root(), Phrase.of("library.undoing-failed", Library.reason(e)))
+            throw Problem.of(library.root(), Phrase.of("library.undoing-failed", Refused.reason(e)))
                     .raise(e);
         }
     }
@@ -101,7 +101,7 @@ public final class Undoing {
         if (change.from() != null) {
             return Shifting.conflict(library, kept, change, change.from());
         }
-        Path target = library.inside(change.path());
+        Path target = library.writing().inside(change.path());
         if (!kept.isWhole(change, target)) {
             return new Problem(
                     target.toString(),
@@ -171,7 +171,7 @@ public final class Undoing {
         if (change.from() != null) {
             return Shifting.back(library, change, change.from());
         }
-        Path target = library.inside(change.path());
+        Path target = library.writing().inside(change.path());
         Path before = kept.before(change);
         Disk disk = library.disk();
         boolean there = Files.exists(target, LinkOption.NOFOLLOW_LINKS);
@@ -216,7 +216,7 @@ public final class Undoing {
     }
 
     static void removeIfEmpty(Library library, String folder) throws IOException, ProblemException {
-        Path path = library.inside(folder);
+        Path path = library.writing().inside(folder);
         if (!Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
             return;
         }

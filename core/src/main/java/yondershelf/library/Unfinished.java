@@ -90,7 +90,7 @@ public record Unfinished(String run, String note) {
             } catch (ProblemException e) {
                 troubles.add(told(file, e.problem().sentence()));
             } catch (IOException e) {
-                troubles.add(told(file, Library.reason(e)));
+                troubles.add(told(file, Refused.reason(e)));
             }
         }
         return troubles;
@@ -130,7 +130,7 @@ public record Unfinished(String run, String note) {
         if (!act.inPlace()) {
             return;
         }
-        Path target = library.inside(act.path());
+        Path target = library.writing().inside(act.path());
         if (!Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) || !run.isWhole(act, target)) {
             return;
         }

@@ -74,7 +74,7 @@ public final class Mend {
      */
     public static Optional<String> apply(Library library, List<Finding> findings, Work work) throws ProblemException {
         String what = Phrase.of("mend.mend", Phrase.count(findings.size(), "finding"));
-        try (FileActs acts = library.begin(what, "", work)) {
+        try (FileActs acts = library.writing().begin(what, "", work)) {
             return acts.wholly(() -> {
                 int done = 0;
                 for (Finding finding : findings) {

@@ -83,7 +83,7 @@ public final class Relocation {
                 assets.size() == 1 ? assets.get(0).name() : assets.size() + " assets",
                 folder.isEmpty() ? library.name() : folder);
         Relocation relocation = new Relocation(library, folder, reader);
-        try (FileActs acts = library.begin(what, "", work)) {
+        try (FileActs acts = library.writing().begin(what, "", work)) {
             Set<String> together = assets.stream().map(Asset::path).collect(Collectors.toSet());
             assets.forEach(asset -> relocation.place(asset, together));
             return relocation.run(acts, work);
@@ -100,7 +100,7 @@ public final class Relocation {
     public static Moved rename(Library library, String from, String to, ContentReader reader, Work work)
             throws ProblemException {
         Relocation relocation = new Relocation(library, to, reader);
-        try (FileActs acts = library.begin(Phrase.of("mend.rename-to", from, to), "", work)) {
+        try (FileActs acts = library.writing().begin(Phrase.of("mend.rename-to", from, to), "", work)) {
             relocation.placeAll(from, to);
             Moved moved = relocation.run(acts, work);
             if (!moved.left().isEmpty()) {

@@ -306,7 +306,7 @@ class LibrariesTest {
             seen("a file removed", () -> found(Query.EVERYTHING.withWords("rope")) == 0);
             Library elsewhere = Library.open(props.root(), "", "laptop");
             elsewhere.scan(new Formats(), Work.SILENT);
-            elsewhere.edit(List.of(Edit.tag(elsewhere.assetId("Textures/tar.png"), "from the laptop")));
+            elsewhere.labels().edit(List.of(Edit.tag(elsewhere.assetId("Textures/tar.png"), "from the laptop")));
             seen("a label", () -> found(Query.EVERYTHING.withTags(Set.of("from the laptop"))) == 1);
             Files.move(folder.resolve("drive"), folder.resolve("pulled"));
             seen("a drive pulled out", () -> known("Props").isAway());

@@ -48,8 +48,11 @@ class MeantPartTest {
             assertEquals(
                     List.of("Post", "Lantern"),
                     catalogue.contents().facts(whole).scene().names());
-            library.edit(List.of(Edit.set(
-                    id, Edit.Field.EXCERPT, Excerpt.WHOLE.withNode("Lantern").text())));
+            library.labels()
+                    .edit(List.of(Edit.set(
+                            id,
+                            Edit.Field.EXCERPT,
+                            Excerpt.WHOLE.withNode("Lantern").text())));
             assertNotEquals(whole.state(), only(library).state());
         }
         try (Catalogue catalogue = open()) {
@@ -61,7 +64,7 @@ class MeantPartTest {
             assertEquals(1, catalogue.contents().facts(part).triangles());
             Model model = catalogue.contents().model(part);
             assertEquals(0.25, model.bounds().sizeY(), 1e-6);
-            library.edit(List.of(Edit.set(id, Edit.Field.EXCERPT, "")));
+            library.labels().edit(List.of(Edit.set(id, Edit.Field.EXCERPT, "")));
             assertEquals(2, catalogue.contents().facts(only(library)).triangles());
         }
         assertArrayEquals(TWO.getBytes(java.nio.charset.StandardCharsets.UTF_8), Files.readAllBytes(file));

@@ -97,7 +97,7 @@ class NodesApartTest {
                     List.copyOf(catalogue.shelf().labels(lantern).tags()));
             assertEquals(
                     "millimetres", at(library, "yard/two.obj#Lantern").space().units());
-            assertEquals(List.of(), List.copyOf(library.labels(whole.id()).tags()));
+            assertEquals(List.of(), List.copyOf(library.labels().of(whole.id()).tags()));
             apart(catalogue, library, "Lantern");
             assertEquals(List.of("Lantern yard/two.obj#Lantern", "Two yard/two.obj"), names(catalogue));
             // one finding for a file, however many assets point into it

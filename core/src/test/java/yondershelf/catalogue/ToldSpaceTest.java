@@ -73,7 +73,7 @@ class ToldSpaceTest {
     }
 
     private void tell(String subject, Edit.Field field, String value) throws Exception {
-        library.edit(List.of(Edit.set(subject, field, value)));
+        library.labels().edit(List.of(Edit.set(subject, field, value)));
     }
 
     @Test
@@ -133,10 +133,10 @@ class ToldSpaceTest {
     @Test
     void othersMayTell() throws Exception {
         Library other = Library.open(root, "", "laptop");
-        other.edit(List.of(Edit.set(Edit.ofFolder("kit"), Edit.Field.UNITS, "millimetres")));
+        other.labels().edit(List.of(Edit.set(Edit.ofFolder("kit"), Edit.Field.UNITS, "millimetres")));
         assertTrue(library.catchUp());
         size("kit/leaf.obj", 0.002, 0.001, 0);
         size("leaf.obj", 2, 1, 0);
-        assertEquals("millimetres", library.told(Edit.ofFolder("kit")).units());
+        assertEquals("millimetres", library.labels().told(Edit.ofFolder("kit")).units());
     }
 }

@@ -382,8 +382,8 @@ class IntakeTest {
                     .named("pack/lamps/small/sign.png")
                     .orElseThrow()
                     .id();
-            library.edit(List.of(Edit.set(sign, Edit.Field.AUTHOR, "somebody said")));
-            library.edit(taken.labels(library));
+            library.labels().edit(List.of(Edit.set(sign, Edit.Field.AUTHOR, "somebody said")));
+            library.labels().edit(taken.labels(library));
             assertEquals("somebody said, CC-BY-4.0", credit("pack/lamps/small/sign.png"));
             assertEquals("Otto Windgauge, CC0-1.0", credit("pack/lamps/small/lamp.gltf"));
             assertEquals(", CC-BY-4.0", credit("pack/other.png"));
@@ -392,7 +392,8 @@ class IntakeTest {
     }
 
     private String credit(String path) {
-        Labels labels = library.labels(library.store().named(path).orElseThrow().id());
+        Labels labels =
+                library.labels().of(library.store().named(path).orElseThrow().id());
         return labels.author() + ", " + labels.licence();
     }
 

@@ -45,7 +45,7 @@ class WishesTest extends Planning {
             Asset made = asset("2K_slab");
             assertEquals(
                     Set.of("stone/granite", "harbour wall", "cut-out"),
-                    library.labels(made.id()).tags());
+                    library.labels().of(made.id()).tags());
             var material = reader.readMaterials(library.resolve(made.path()))
                     .materials()
                     .get(0);
@@ -218,7 +218,7 @@ class WishesTest extends Planning {
             catalogue.scanning().scan(library, Work.SILENT);
             assertArrayEquals(second, Files.readAllBytes(library.resolve("pack/sign.png")));
             assertEquals(sign.id(), asset("Sign").id());
-            assertEquals(Set.of("mine"), library.labels(sign.id()).tags());
+            assertEquals(Set.of("mine"), library.labels().of(sign.id()).tags());
             FileActs.undo(library, Objects.requireNonNull(taken.run()), false, Work.SILENT);
             assertArrayEquals(first, Files.readAllBytes(library.resolve("pack/sign.png")));
         }

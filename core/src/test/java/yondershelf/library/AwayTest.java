@@ -46,13 +46,13 @@ class AwayTest {
         Library library = Library.open(root, "", "desk");
         library.scan(new Formats(), Work.SILENT);
         String asset = library.assetId("a.png");
-        library.edit(List.of(Edit.tag(asset, "kept")));
+        library.labels().edit(List.of(Edit.tag(asset, "kept")));
         Path drive = Files.move(root, folder.resolve("unplugged"));
         Files.createDirectory(root);
 
         ProblemException running = assertThrows(ProblemException.class, () -> library.scan(new Formats(), Work.SILENT));
         assertTrue(running.problem().cause().contains("away"), running.problem().sentence());
-        assertTrue(library.labels(asset).tags().contains("kept"), "a running program keeps what it knows");
+        assertTrue(library.labels().of(asset).tags().contains("kept"), "a running program keeps what it knows");
         assertEquals(1, library.assets().size());
 
         ProblemException start =
@@ -68,14 +68,14 @@ class AwayTest {
         assertEquals(1, library.assets().size());
 
         Library back = Library.openKnown(drive, library.id(), "desk");
-        assertTrue(back.labels(asset).tags().contains("kept"));
+        assertTrue(back.labels().of(asset).tags().contains("kept"));
     }
 
     /** Opens a folder and makes one edit, which it tells. */
     static final class Opener {
         public static void main(String[] args) throws Exception {
             Library library = Library.open(Path.of(args[0]), "", args[1]);
-            library.edit(List.of(Edit.tag("thing", args[1])));
+            library.labels().edit(List.of(Edit.tag("thing", args[1])));
             System.out.println(library.id());
         }
     }
@@ -97,7 +97,8 @@ class AwayTest {
             Library library = Library.open(root, "", "judge");
             assertEquals(Set.of(library.id()), ids);
             assertEquals(
-                    List.of("m0", "m1"), List.copyOf(library.labels("thing").tags()));
+                    List.of("m0", "m1"),
+                    List.copyOf(library.labels().of("thing").tags()));
         }
     }
 
@@ -142,7 +143,7 @@ class AwayTest {
     @DisabledOnOs(OS.WINDOWS)
     void pipesAndFoldersAmongTheJournalsAreToldAndOpenedByNobody() throws Exception {
         Library library = Library.open(folder, "", "desk");
-        library.edit(List.of(Edit.tag("a", "kept")));
+        library.labels().edit(List.of(Edit.tag("a", "kept")));
         Path journals = library.own().resolve("journal");
         assertEquals(
                 0,
@@ -153,9 +154,9 @@ class AwayTest {
         Files.createSymbolicLink(journals.resolve("link.jsonl"), Path.of("/etc/passwd"));
         assertTimeoutPreemptively(Duration.ofSeconds(100), () -> {
             Library again = Library.open(folder, "", "laptop");
-            assertTrue(again.labels("a").tags().contains("kept"));
+            assertTrue(again.labels().of("a").tags().contains("kept"));
             assertEquals(3, again.problems().size(), again.problems().toString());
-            again.edit(List.of(Edit.tag("a", "more")));
+            again.labels().edit(List.of(Edit.tag("a", "more")));
         });
     }
 
@@ -182,7 +183,7 @@ class AwayTest {
         Library before = Library.open(root, "Props", "desk");
         before.scan(new Formats(), Work.SILENT);
         String asset = before.assetId("a.png");
-        before.edit(List.of(Edit.tag(asset, "kept")));
+        before.labels().edit(List.of(Edit.tag(asset, "kept")));
         for (String name : List.of("library.json", "library.second.json")) {
             Path file = root.resolve(".yondershelf/" + name);
             String text = Files.readString(file);
@@ -195,12 +196,12 @@ class AwayTest {
         newer.scan(new Formats(), Work.SILENT);
         assertEquals("Props", newer.name());
         assertEquals(1, newer.assets().size());
-        assertTrue(newer.labels(asset).tags().contains("kept"));
+        assertTrue(newer.labels().of(asset).tags().contains("kept"));
         List<Executable> writing = List.of(
-                () -> newer.edit(List.of(Edit.tag(asset, "more"))),
+                () -> newer.labels().edit(List.of(Edit.tag(asset, "more"))),
                 () -> newer.rename("Other"),
-                () -> newer.begin("an act"),
-                () -> newer.remember(List.of(asset)),
+                () -> newer.writing().begin("an act"),
+                () -> newer.labels().remember(List.of(asset)),
                 () -> UndoStore.empty(newer, Work.SILENT));
         for (Executable act : writing.subList(0, 3)) {
             ProblemException refused = assertThrows(ProblemException.class, act);

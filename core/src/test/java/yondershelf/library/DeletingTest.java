@@ -52,7 +52,7 @@ class DeletingTest {
 
     private String delete(String path) throws Exception {
         Asset asset = library.asset(library.assetId(path)).orElseThrow();
-        try (FileActs acts = library.begin("delete " + asset.name())) {
+        try (FileActs acts = library.writing().begin("delete " + asset.name())) {
             for (String file : library.ownFiles(asset, Set.of())) {
                 acts.delete(library.resolve(file));
             }
@@ -66,7 +66,7 @@ class DeletingTest {
         byte[] own = Files.readAllBytes(root.resolve("textures/own.png"));
         FileTime time = Files.getLastModifiedTime(root.resolve("textures/own.png"));
         String id = library.assetId("buoy.gltf");
-        library.edit(List.of(Edit.tag(id, "wet")));
+        library.labels().edit(List.of(Edit.tag(id, "wet")));
         String run = delete("buoy.gltf");
         assertFalse(Files.exists(root.resolve("buoy.gltf")));
         assertFalse(Files.exists(root.resolve("textures/own.png")));
@@ -80,7 +80,7 @@ class DeletingTest {
         assertEquals(time, Files.getLastModifiedTime(root.resolve("textures/own.png")));
         library.scan(new Formats(), Work.SILENT);
         assertEquals(id, library.assetId("buoy.gltf"));
-        assertTrue(library.labels(id).tags().contains("wet"));
+        assertTrue(library.labels().of(id).tags().contains("wet"));
     }
 
     /** A new file in the place of a deleted one is not written over when the deleting is taken back. */
@@ -110,7 +110,7 @@ class DeletingTest {
     void nothingOutsideIsDeleted() throws Exception {
         Path outside = Files.writeString(folder.resolve("outside.txt"), "theirs");
         Files.createSymbolicLink(root.resolve("link"), folder);
-        try (FileActs acts = library.begin("delete")) {
+        try (FileActs acts = library.writing().begin("delete")) {
             for (Path wrong : List.of(
                     outside,
                     root.resolve("link/outside.txt"),

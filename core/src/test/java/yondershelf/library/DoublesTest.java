@@ -45,7 +45,7 @@ class DoublesTest {
     }
 
     private static void move(Library library, Asset asset, String to) throws Exception {
-        try (FileActs acts = library.begin("move")) {
+        try (FileActs acts = library.writing().begin("move")) {
             acts.move(Map.of(asset.path(), to), Work.SILENT);
         }
     }
@@ -83,10 +83,11 @@ class DoublesTest {
             scan(laptop);
             Asset seen = named(laptop, "lamp.png");
             assertNotEquals(lamp.id(), seen.id());
-            laptop.edit(List.of(Edit.tag(seen.id(), "by the laptop"), Edit.set(seen.id(), Edit.Field.NOTE, "older")));
+            laptop.labels()
+                    .edit(List.of(Edit.tag(seen.id(), "by the laptop"), Edit.set(seen.id(), Edit.Field.NOTE, "older")));
             later[0] = laptop;
         });
-        desk.edit(List.of(Edit.tag(lamp.id(), "by the desk"), Edit.set(lamp.id(), Edit.Field.NOTE, "newer")));
+        desk.labels().edit(List.of(Edit.tag(lamp.id(), "by the desk"), Edit.set(lamp.id(), Edit.Field.NOTE, "newer")));
         for (int round = 0; round < 2; round++) {
             scan(desk);
             scan(later[0]);
@@ -98,8 +99,8 @@ class DoublesTest {
             ids.add(one.id());
             assertEquals(
                     Set.of("by the desk", "by the laptop"),
-                    library.labels(one.id()).tags());
-            assertEquals("newer", library.labels(one.id()).note());
+                    library.labels().of(one.id()).tags());
+            assertEquals("newer", library.labels().of(one.id()).note());
             assertEquals(1, library.assets().size());
             assertEquals(List.of(), library.problems());
         }
@@ -107,9 +108,9 @@ class DoublesTest {
         // a word about the id that went still finds its way
         String gone = lamp.id().equals(ids.iterator().next()) ? "" : lamp.id();
         if (!gone.isEmpty()) {
-            desk.edit(List.of(Edit.tag(gone, "said late")));
+            desk.labels().edit(List.of(Edit.tag(gone, "said late")));
             scan(desk);
-            assertTrue(desk.labels(ids.iterator().next()).tags().contains("said late"));
+            assertTrue(desk.labels().of(ids.iterator().next()).tags().contains("said late"));
         }
     }
 
@@ -123,15 +124,16 @@ class DoublesTest {
         scan(desk);
         Asset rope = named(desk, "rope.png");
         Asset cord = named(desk, "cord.png");
-        desk.edit(List.of(Edit.tag(rope.id(), "hemp")));
-        desk.edit(List.of(Edit.tag(cord.id(), "nylon")));
-        try (FileActs acts = desk.begin("delete")) {
+        desk.labels().edit(List.of(Edit.tag(rope.id(), "hemp")));
+        desk.labels().edit(List.of(Edit.tag(cord.id(), "nylon")));
+        try (FileActs acts = desk.writing().begin("delete")) {
             acts.delete(root.resolve("a/rope.png"));
         }
         scan(desk);
         move(desk, cord, "a/rope.png");
         scan(desk);
-        assertEquals(Set.of("nylon"), desk.labels(named(desk, "rope.png").id()).tags());
+        assertEquals(
+                Set.of("nylon"), desk.labels().of(named(desk, "rope.png").id()).tags());
     }
 
     @Test
@@ -184,7 +186,7 @@ class DoublesTest {
                     }
                     case 1 -> {
                         String tag = "t" + step;
-                        machine.edit(List.of(Edit.tag(asset.id(), tag)));
+                        machine.labels().edit(List.of(Edit.tag(asset.id(), tag)));
                         said.computeIfAbsent(file, f -> new TreeSet<>()).add(tag);
                         history.append(" m")
                                 .append(m)
@@ -214,7 +216,7 @@ class DoublesTest {
                     ids.add(asset.id());
                     assertEquals(
                             said.getOrDefault(file, Set.of()),
-                            machine.labels(asset.id()).tags(),
+                            machine.labels().of(asset.id()).tags(),
                             file + ":" + history);
                 }
                 assertEquals(1, ids.size(), file + " has one id everywhere:" + history);

@@ -42,7 +42,7 @@ class FileActsTest {
         Files.createDirectories(file.getParent());
         byte[] before = {1, 2, 3, 0, -1};
         Files.write(file, before);
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         acts.write(file, new byte[] {9});
         acts.write(file, new byte[] {8, 8});
         acts.write(root.resolve("b/c/new.bin"), new byte[] {7});
@@ -57,7 +57,7 @@ class FileActsTest {
     @Test
     void undoRefusesWhenSomebodyElseChangedTheFile() throws Exception {
         Path file = root.resolve("x.bin");
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         acts.write(file, new byte[] {1});
         Files.write(file, new byte[] {2});
         assertThrows(ProblemException.class, () -> FileActs.undo(library, acts.run()));
@@ -66,7 +66,7 @@ class FileActsTest {
 
     @Test
     void nothingOutsideTheLibraryIsWritten() throws Exception {
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         for (String path :
                 new String[] {"../out.bin", "a/../../out.bin", "/tmp/out.bin", ".yondershelf/library.json", ""}) {
             assertThrows(ProblemException.class, () -> acts.write(Path.of(path), new byte[] {1}), path);
@@ -79,7 +79,7 @@ class FileActsTest {
     void linksOutOfTheLibraryAreNotFollowed() throws Exception {
         Path outside = Files.createDirectory(folder.resolve("outside"));
         Files.createSymbolicLink(root.resolve("way out"), outside);
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         assertThrows(ProblemException.class, () -> acts.write(root.resolve("way out/x.bin"), new byte[] {1}));
         assertThrows(ProblemException.class, () -> acts.write(root.resolve("way out/deeper/x.bin"), new byte[] {1}));
         assertEquals(0, outside.toFile().list().length);
@@ -111,7 +111,7 @@ class FileActsTest {
             Map<String, String> before = contents();
             List<String> runs = new ArrayList<>();
             for (int group = 0; group < 4; group++) {
-                FileActs acts = library.begin("group " + group);
+                FileActs acts = library.writing().begin("group " + group);
                 for (int i = random.nextInt(1, 6); i > 0; i--) {
                     byte[] bytes = new byte[random.nextInt(40)];
                     random.nextBytes(bytes);
@@ -124,7 +124,7 @@ class FileActsTest {
             }
             assertEquals(before, contents());
             // the next round begins with some files there
-            FileActs left = library.begin("left");
+            FileActs left = library.writing().begin("left");
             left.write(Path.of("d" + random.nextInt(3) + "/f" + random.nextInt(4)), new byte[] {(byte) round});
         }
     }
@@ -144,7 +144,7 @@ class FileActsTest {
     void anInterruptedUndoIsFinished() throws Exception {
         Files.write(root.resolve("a.bin"), new byte[] {1});
         Files.write(root.resolve("b.bin"), new byte[] {2});
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         acts.write(root.resolve("a.bin"), new byte[] {11});
         acts.write(root.resolve("b.bin"), new byte[] {12});
         acts.write(root.resolve("c.bin"), new byte[] {13});
@@ -161,7 +161,7 @@ class FileActsTest {
     @Test
     void aTornManifestLineIsPassedOver() throws Exception {
         Files.write(root.resolve("a.bin"), new byte[] {1});
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         acts.write(root.resolve("a.bin"), new byte[] {11});
         Path manifest = library.own().resolve("undo/" + acts.run() + "/manifest.jsonl");
         Files.writeString(manifest, "{\"path\":\"b.bi", StandardOpenOption.APPEND);
@@ -174,7 +174,7 @@ class FileActsTest {
     @Test
     void theLatestChangesAreTakenBack() throws Exception {
         Files.write(root.resolve("a.bin"), new byte[] {1});
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         acts.write(root.resolve("a.bin"), new byte[] {2});
         int made = acts.made();
         acts.write(root.resolve("a.bin"), new byte[] {3});
@@ -190,7 +190,7 @@ class FileActsTest {
 
     @Test
     void aFileThatCannotBeReadIsTold() throws Exception {
-        FileActs acts = library.begin("test");
+        FileActs acts = library.writing().begin("test");
         ProblemException e = assertThrows(
                 ProblemException.class, () -> acts.copyIn(folder.resolve("gone.bin"), root.resolve("x.bin")));
         assertTrue(e.problem().sentence().contains("gone.bin"), e.problem().sentence());
@@ -217,7 +217,7 @@ class FileActsTest {
     }
 
     private String changed(Path file, byte[] bytes) throws Exception {
-        try (FileActs acts = library.begin("change " + file.getFileName())) {
+        try (FileActs acts = library.writing().begin("change " + file.getFileName())) {
             acts.write(file, bytes);
             return acts.run();
         }
@@ -229,7 +229,7 @@ class FileActsTest {
         Path a = Files.write(root.resolve("a.gltf"), new byte[] {1, 2});
         Path b = Files.write(root.resolve("b.gltf"), new byte[] {3});
         String run;
-        try (FileActs acts = library.begin("two")) {
+        try (FileActs acts = library.writing().begin("two")) {
             acts.write(a, new byte[] {11});
             acts.write(b, new byte[] {12});
             run = acts.run();
@@ -302,7 +302,7 @@ class FileActsTest {
     void foldersTheArtistHadStay() throws Exception {
         Files.createDirectories(root.resolve("empty/deeper"));
         String run;
-        try (FileActs acts = library.begin("put")) {
+        try (FileActs acts = library.writing().begin("put")) {
             acts.write(root.resolve("empty/deeper/made/a.bin"), new byte[] {1});
             run = acts.run();
         }
@@ -319,7 +319,7 @@ class FileActsTest {
         for (int i = 0; i < 4; i++) {
             Path file = Files.write(root.resolve("f" + i), new byte[] {(byte) i});
             files.add(file);
-            try (FileActs acts = library.begin("run " + i)) {
+            try (FileActs acts = library.writing().begin("run " + i)) {
                 acts.write(file, new byte[] {(byte) (10 + i)});
                 acts.write(root.resolve("g" + i), new byte[] {1});
                 runs.add(acts.run());
@@ -361,7 +361,7 @@ class FileActsTest {
         Path b = Files.write(root.resolve("b"), new byte[] {2});
         String older = changed(a, new byte[] {11});
         String run;
-        try (FileActs acts = library.begin("both")) {
+        try (FileActs acts = library.writing().begin("both")) {
             acts.write(a, new byte[] {21});
             acts.write(b, new byte[] {22});
             run = acts.run();
@@ -384,7 +384,7 @@ class FileActsTest {
         public static void main(String[] args) throws Exception {
             Library library = Library.open(Path.of(args[0]), "", "desk");
             for (int i = 0; i < 200; i++) {
-                try (FileActs acts = library.begin("act " + args[1])) {
+                try (FileActs acts = library.writing().begin("act " + args[1])) {
                     Path counter = Path.of(args[0], "counter");
                     int n = Integer.parseInt(Files.readString(counter));
                     acts.write(counter, String.valueOf(n + 1).getBytes(java.nio.charset.StandardCharsets.UTF_8));
@@ -428,7 +428,7 @@ class FileActsTest {
     /** Holds the library's lock and says so, until it is killed. */
     static final class Holder {
         public static void main(String[] args) throws Exception {
-            FileActs acts = Library.open(Path.of(args[0]), "", "desk").begin("a long take");
+            FileActs acts = Library.open(Path.of(args[0]), "", "desk").writing().begin("a long take");
             System.out.println(acts.run());
             Thread.sleep(600_000);
         }
@@ -454,7 +454,8 @@ class FileActsTest {
             @Override
             public void problem(yondershelf.content.Problem problem) {}
         };
-        ProblemException e = assertThrows(ProblemException.class, () -> library.begin("mine", "", impatient));
+        ProblemException e =
+                assertThrows(ProblemException.class, () -> library.writing().begin("mine", "", impatient));
         assertTrue(e.problem().sentence().contains("a long take"), e.problem().sentence());
         assertTrue(told.get(0).contains("process " + holder.pid()), told.get(0));
         holder.destroyForcibly().waitFor();

@@ -93,7 +93,7 @@ class ForgedRecordsTest {
         Path source = Files.write(folder.resolve("only.png"), new byte[] {1, 2, 3});
         Library there = Library.open(root, "", "laptop", Stores.withRecords(folder.resolve("records of the laptop")));
         String run;
-        try (FileActs acts = there.begin("move in")) {
+        try (FileActs acts = there.writing().begin("move in")) {
             acts.copyIn(source, root.resolve("only.png"));
             acts.release(Map.of(source, root.resolve("only.png")), Work.SILENT);
             run = acts.run();
@@ -116,7 +116,7 @@ class ForgedRecordsTest {
         Library library = open();
         String run;
         Path came = root.resolve("mine.png");
-        try (FileActs acts = library.begin("move in")) {
+        try (FileActs acts = library.writing().begin("move in")) {
             acts.copyIn(source, came);
             acts.release(Map.of(source, came), Work.SILENT);
             run = acts.run();
@@ -139,7 +139,7 @@ class ForgedRecordsTest {
         Files.writeString(
                 running.resolve("forged2"),
                 "{\"take\":\"\",\"sources\":[" + JSON.writeValueAsString(secret.toString()) + "],\"wanted\":[]}");
-        assertEquals(List.of(), open().unfinished());
+        assertEquals(List.of(), open().writing().unfinished());
         assertFalse(Files.exists(running.resolve("forged2")), "it can be taken back only, as others");
     }
 
@@ -167,7 +167,7 @@ class ForgedRecordsTest {
         assertEquals(4, library.problems().size(), library.problems().toString());
         assertTrue(Files.exists(running.resolve("bad0")), "it is left");
         assertEquals("newmtl m\n", Files.readString(outside.resolve("m.mtl")));
-        library.edit(List.of(Edit.tag("a", "still works")));
+        library.labels().edit(List.of(Edit.tag("a", "still works")));
         for (UndoRun.Summary run : FileActs.runs(library)) {
             assertThrows(ProblemException.class, () -> FileActs.undo(library, run.run()), run.run());
         }

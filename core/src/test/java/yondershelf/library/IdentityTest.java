@@ -52,7 +52,7 @@ class IdentityTest {
     }
 
     private void tag(Asset asset, String tag) throws Exception {
-        library.edit(List.of(Edit.tag(asset.id(), tag)));
+        library.labels().edit(List.of(Edit.tag(asset.id(), tag)));
     }
 
     @Test
@@ -67,7 +67,7 @@ class IdentityTest {
         Asset after = only(Kind.MATERIAL);
         assertNotEquals(before.path(), after.path(), "another file names it now");
         assertEquals(before.id(), after.id());
-        assertTrue(library.labels(after.id()).tags().contains("wood"));
+        assertTrue(library.labels().of(after.id()).tags().contains("wood"));
     }
 
     @Test
@@ -82,7 +82,7 @@ class IdentityTest {
         scan();
         Asset after = only(Kind.TEXTURE);
         assertEquals(before.id(), after.id());
-        assertTrue(library.labels(after.id()).tags().contains("light"));
+        assertTrue(library.labels().of(after.id()).tags().contains("light"));
         assertEquals(before.id(), library.assetId("lamps/old/glow of a lantern.png"));
     }
 
@@ -101,7 +101,7 @@ class IdentityTest {
         assertEquals(2, library.assets().size());
         assertEquals(first.id(), library.assetId("b/a.png"));
         assertNotEquals(first.id(), library.assetId("a.png"));
-        assertEquals(Labels.NONE, library.labels(library.assetId("a.png")));
+        assertEquals(Labels.NONE, library.labels().of(library.assetId("a.png")));
     }
 
     /** Two files unpacked in one moment have one size and one time: what went is not taken for what came with other bytes. */
@@ -119,7 +119,7 @@ class IdentityTest {
         scan();
         assertEquals(1, library.assets().size());
         assertNotEquals(first.id(), library.assetId("b.png"));
-        assertEquals(Labels.NONE, library.labels(library.assetId("b.png")));
+        assertEquals(Labels.NONE, library.labels().of(library.assetId("b.png")));
         // what comes back is what it was
         picture(root.resolve("c.png"), 1);
         Files.setLastModifiedTime(root.resolve("c.png"), moment);
@@ -153,24 +153,24 @@ class IdentityTest {
         scan();
         second.scan(new Formats(), Work.SILENT);
         String id = library.assetId("rope.png");
-        library.edit(List.of(Edit.tag(id, "hemp"), Edit.set(id, Edit.Field.NOTE, "three strands")));
+        library.labels().edit(List.of(Edit.tag(id, "hemp"), Edit.set(id, Edit.Field.NOTE, "three strands")));
         Files.move(root.resolve("rope.png"), second.root().resolve("moved rope.png"));
         scan();
         second.scan(new Formats(), Work.SILENT);
         assertEquals(java.util.Set.of(second), Moves.between(List.of(library, second), Work.SILENT));
         second.scan(new Formats(), Work.SILENT);
         assertEquals(id, second.assetId("moved rope.png"));
-        assertEquals("three strands", second.labels(id).note());
-        assertTrue(second.labels(id).tags().contains("hemp"));
+        assertEquals("three strands", second.labels().of(id).note());
+        assertTrue(second.labels().of(id).tags().contains("hemp"));
         // and back again, under its first name
         Files.move(second.root().resolve("moved rope.png"), root.resolve("rope.png"));
-        second.edit(List.of(Edit.untag(id, "hemp")));
+        second.labels().edit(List.of(Edit.untag(id, "hemp")));
         scan();
         second.scan(new Formats(), Work.SILENT);
         assertEquals(java.util.Set.of(library), Moves.between(List.of(library, second), Work.SILENT));
         scan();
         assertEquals(id, library.assetId("rope.png"));
-        assertEquals(List.of(), List.copyOf(library.labels(id).tags()));
+        assertEquals(List.of(), List.copyOf(library.labels().of(id).tags()));
     }
 
     /** A copy made outside the program is opened as a library of its own: labels are there, ids are other ones. */
@@ -192,11 +192,11 @@ class IdentityTest {
         assertNotEquals(library.id(), own.id());
         assertEquals("Copy", own.name());
         List<Asset> kept = own.assets().stream()
-                .filter(a -> own.labels(a.id()).tags().contains("kept"))
+                .filter(a -> own.labels().of(a.id()).tags().contains("kept"))
                 .toList();
         assertEquals(1, kept.size());
         assertNotEquals(tagged, kept.get(0).id());
-        assertTrue(library.labels(tagged).tags().contains("kept"));
+        assertTrue(library.labels().of(tagged).tags().contains("kept"));
     }
 
     /** Any shuffling of files outside the program: each labelled content carries its own label, nothing else does. */
@@ -229,7 +229,7 @@ class IdentityTest {
                 }
                 scan();
                 for (int i = 0; i < 12; i++) {
-                    Labels said = library.labels(library.assetId(library.relative(where[i])));
+                    Labels said = library.labels().of(library.assetId(library.relative(where[i])));
                     assertEquals(i % 2 == 0 ? List.of("is" + i) : List.of(), List.copyOf(said.tags()), "thing " + i);
                 }
                 assertEquals(

@@ -28,7 +28,7 @@ class JournalTest {
         public static void main(String[] args) throws Exception {
             Library library = Library.open(Path.of(args[0]), "", "killed");
             for (int i = Integer.parseInt(args[1]); ; i++) {
-                library.edit(List.of(Edit.tag("asset", "t" + i), Edit.set("asset", Edit.Field.NOTE, "n" + i)));
+                library.labels().edit(List.of(Edit.tag("asset", "t" + i), Edit.set("asset", Edit.Field.NOTE, "n" + i)));
                 System.out.println(i);
             }
         }
@@ -73,7 +73,7 @@ class JournalTest {
         }
         assertTrue(acknowledged.size() > 100, "edits " + acknowledged.size());
         Library library = Library.open(folder, "", "reader");
-        var tags = library.labels("asset").tags();
+        var tags = library.labels().of("asset").tags();
         for (int number : acknowledged) {
             assertTrue(tags.contains("t" + number), "t" + number);
         }
@@ -97,9 +97,10 @@ class JournalTest {
             for (int i = 0; i < 60; i++) {
                 Library at = machines.get(random.nextInt(3));
                 String tag = "t" + random.nextInt(4);
-                at.edit(List.of(
-                        random.nextBoolean() ? Edit.tag("a", tag) : Edit.untag("a", tag),
-                        Edit.set("a", Edit.Field.NAME, "name " + i)));
+                at.labels()
+                        .edit(List.of(
+                                random.nextBoolean() ? Edit.tag("a", tag) : Edit.untag("a", tag),
+                                Edit.set("a", Edit.Field.NAME, "name " + i)));
                 if (random.nextInt(5) == 0) {
                     travel(machines.get(random.nextInt(3)), machines.get(random.nextInt(3)));
                 }
@@ -111,9 +112,12 @@ class JournalTest {
                     }
                 }
             }
-            Labels expected = Library.open(machines.get(0).root(), "", "judge").labels("a");
+            Labels expected =
+                    Library.open(machines.get(0).root(), "", "judge").labels().of("a");
             for (Library machine : machines) {
-                assertEquals(expected, Library.open(machine.root(), "", "judge").labels("a"));
+                assertEquals(
+                        expected,
+                        Library.open(machine.root(), "", "judge").labels().of("a"));
             }
         }
     }
@@ -141,15 +145,15 @@ class JournalTest {
     @Test
     void tornAndDamagedLinesCostThemselvesOnly() throws Exception {
         Library library = Library.open(folder, "", "desk");
-        library.edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "first")));
+        library.labels().edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "first")));
         Path journal = folder.resolve(".yondershelf/journal/desk.jsonl");
         Files.writeString(journal, "{\"t\":\"torn", StandardOpenOption.APPEND);
         Library again = Library.open(folder, "", "desk");
-        again.edit(List.of(Edit.set("a", Edit.Field.LICENCE, "CC0-1.0")));
+        again.labels().edit(List.of(Edit.set("a", Edit.Field.LICENCE, "CC0-1.0")));
         Files.writeString(journal, Files.readString(journal).replace("first", "forged"));
         Library last = Library.open(folder, "", "desk");
-        assertEquals("CC0-1.0", last.labels("a").licence());
-        assertEquals("", last.labels("a").author());
+        assertEquals("CC0-1.0", last.labels().of("a").licence());
+        assertEquals("", last.labels().of("a").author());
         assertEquals(2, last.damagedLines());
     }
 
@@ -165,15 +169,15 @@ class JournalTest {
     @Test
     void bytesThatAreNoTextHideNothingElse() throws Exception {
         Library library = Library.open(folder, "", "desk");
-        library.edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "somebody"), Edit.tag("a", "kept")));
+        library.labels().edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "somebody"), Edit.tag("a", "kept")));
         Path journals = folder.resolve(".yondershelf/journal");
         Files.write(journals.resolve("aaa.jsonl"), new byte[] {'{', (byte) 0xC3, (byte) 0x28, (byte) 0xFF, '\n'});
         byte[] own = Files.readAllBytes(journals.resolve("desk.jsonl"));
         own[own.length / 4] = (byte) 0xFF;
         Files.write(journals.resolve("zzz.jsonl"), own);
         Library again = Library.open(folder, "", "laptop");
-        assertEquals("somebody", again.labels("a").author());
-        assertTrue(again.labels("a").tags().contains("kept"));
+        assertEquals("somebody", again.labels().of("a").author());
+        assertTrue(again.labels().of("a").tags().contains("kept"));
         assertEquals(2, again.damagedLines());
     }
 
@@ -181,14 +185,14 @@ class JournalTest {
     @Test
     void conflictCopiesOfJournalsAreMergedToo() throws Exception {
         Library library = Library.open(folder, "", "desk");
-        library.edit(List.of(Edit.tag("a", "first")));
+        library.labels().edit(List.of(Edit.tag("a", "first")));
         Path journals = folder.resolve(".yondershelf/journal");
         Files.copy(journals.resolve("desk.jsonl"), journals.resolve("desk (conflicted copy).jsonl"));
-        library.edit(List.of(Edit.tag("a", "second"), Edit.untag("a", "first")));
+        library.labels().edit(List.of(Edit.tag("a", "second"), Edit.untag("a", "first")));
         Files.writeString(journals.resolve("desk (conflicted copy).jsonl"), "\n", StandardOpenOption.APPEND);
         assertEquals(
                 List.of("second"),
-                List.copyOf(Library.open(folder, "", "reader").labels("a").tags()));
+                List.copyOf(Library.open(folder, "", "reader").labels().of("a").tags()));
     }
 
     /** Clock readings are totally ordered, survive being written, and move on whatever the wall clock does. */
@@ -214,7 +218,7 @@ class JournalTest {
     void stampsFarAheadAreSetAsideAndTold() throws Exception {
         long now = 1_800_000_000_000L;
         Library library = Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
-        library.edit(List.of(Edit.set("a", Edit.Field.NOTE, "before")));
+        library.labels().edit(List.of(Edit.set("a", Edit.Field.NOTE, "before")));
         Path forged = folder.resolve(".yondershelf/journal/forged.jsonl");
         Files.writeString(
                 forged,
@@ -226,15 +230,15 @@ class JournalTest {
                                 .written()
                         + "\n");
         Library again = Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
-        assertEquals("before", again.labels("a").note());
-        assertEquals("an hour ahead", again.labels("a").author());
+        assertEquals("before", again.labels().of("a").note());
+        assertEquals("an hour ahead", again.labels().of("a").author());
         for (int i = 0; i < 70_000; i += 10_000) {
-            again.edit(List.of(Edit.set("a", Edit.Field.NOTE, "after " + i)));
+            again.labels().edit(List.of(Edit.set("a", Edit.Field.NOTE, "after " + i)));
         }
-        again.edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "said later")));
+        again.labels().edit(List.of(Edit.set("a", Edit.Field.AUTHOR, "said later")));
         Library last = Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now);
-        assertEquals("after 60000", last.labels("a").note());
-        assertEquals("said later", last.labels("a").author(), "a clock an hour ahead is followed");
+        assertEquals("after 60000", last.labels().of("a").note());
+        assertEquals("said later", last.labels().of("a").author(), "a clock an hour ahead is followed");
         assertEquals(0, last.damagedLines());
         assertTrue(
                 last.problems().get(0).sentence().contains("2 lines"),
@@ -245,7 +249,7 @@ class JournalTest {
         // once the time has come, they are lines like others
         Library tomorrow =
                 Opening.open(folder, "", null, "desk", yondershelf.disk.Disk.REAL, () -> now + 26L * 3600 * 1000);
-        assertEquals("early", tomorrow.labels("a").note());
+        assertEquals("early", tomorrow.labels().of("a").note());
     }
 
     /** Equal stamps, as two processes of one machine once gave them: the order of the files decides nothing. */
@@ -263,7 +267,7 @@ class JournalTest {
             Path journals = Files.createDirectories(root.resolve(".yondershelf/journal"));
             Files.writeString(journals.resolve("a.jsonl"), order[0]);
             Files.writeString(journals.resolve("b.jsonl"), order[1]);
-            ends.add(Library.open(root, "", "desk").labels("a"));
+            ends.add(Library.open(root, "", "desk").labels().of("a"));
         }
         assertEquals(ends.get(0), ends.get(1));
         assertEquals("y", ends.get(0).note());
@@ -274,7 +278,8 @@ class JournalTest {
         public static void main(String[] args) throws Exception {
             Library library = Library.open(Path.of(args[0]), "", "desk");
             for (int i = 0; i < 200; i++) {
-                library.edit(List.of(Edit.tag("asset", args[1] + i), Edit.set("asset", Edit.Field.NOTE, args[1] + i)));
+                library.labels()
+                        .edit(List.of(Edit.tag("asset", args[1] + i), Edit.set("asset", Edit.Field.NOTE, args[1] + i)));
             }
         }
     }
@@ -295,28 +300,30 @@ class JournalTest {
         assertEquals(800, lines.size());
         assertEquals(800, stamps.size());
         assertEquals(
-                400, Library.open(folder, "", "judge").labels("asset").tags().size());
+                400,
+                Library.open(folder, "", "judge").labels().of("asset").tags().size());
     }
 
     /** Half a surrogate pair would come back as another text: it is refused instead of acknowledged. */
     @Test
     void whatNoFileCanKeepIsNotAcknowledged() throws Exception {
         Library library = Library.open(folder, "", "desk");
-        library.edit(List.of(Edit.set("a", Edit.Field.NOTE, "sound \uD83D\uDD6F\n\r\t\u2028")));
+        library.labels().edit(List.of(Edit.set("a", Edit.Field.NOTE, "sound \uD83D\uDD6F\n\r\t\u2028")));
         org.junit.jupiter.api.Assertions.assertThrows(
                 yondershelf.content.ProblemException.class,
-                () -> library.edit(
-                        List.of(Edit.tag("a", "with it"), Edit.set("a", Edit.Field.NOTE, "half \uD83D of a pair"))));
+                () -> library.labels()
+                        .edit(List.of(
+                                Edit.tag("a", "with it"), Edit.set("a", Edit.Field.NOTE, "half \uD83D of a pair"))));
         Library again = Library.open(folder, "", "desk");
-        assertEquals("sound \uD83D\uDD6F\n\r\t\u2028", again.labels("a").note());
-        assertEquals(again.labels("a"), library.labels("a"));
-        assertEquals(0, again.labels("a").tags().size());
+        assertEquals("sound \uD83D\uDD6F\n\r\t\u2028", again.labels().of("a").note());
+        assertEquals(again.labels().of("a"), library.labels().of("a"));
+        assertEquals(0, again.labels().of("a").tags().size());
     }
 
     @Test
     void damagedLinesAreToldWithTheirFile() throws Exception {
         Library library = Library.open(folder, "", "desk");
-        library.edit(List.of(Edit.tag("a", "kept")));
+        library.labels().edit(List.of(Edit.tag("a", "kept")));
         Files.writeString(folder.resolve(".yondershelf/journal/desk.jsonl"), "rubbish\n", StandardOpenOption.APPEND);
         List<yondershelf.content.Problem> told = new ArrayList<>();
         Library again = Library.open(folder, "", "desk");

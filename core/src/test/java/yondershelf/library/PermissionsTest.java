@@ -51,7 +51,7 @@ class PermissionsTest {
                 System.out.println("refused " + e.problem().sentence());
             }
             try {
-                library.begin("test").write(props.resolve("new.png"), new byte[1]);
+                library.writing().begin("test").write(props.resolve("new.png"), new byte[1]);
                 System.out.println("written");
             } catch (ProblemException e) {
                 System.out.println("refused " + e.problem().sentence());

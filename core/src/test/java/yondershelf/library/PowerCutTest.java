@@ -37,7 +37,7 @@ class PowerCutTest {
             Library.open(root, "", "desk");
             DiskModel model = new DiskModel(root);
             Library library = Opening.open(root, "", null, "desk", new Disk(model), System::currentTimeMillis);
-            try (FileActs acts = library.begin("test")) {
+            try (FileActs acts = library.writing().begin("test")) {
                 acts.write(file, new byte[] {9, 9});
                 acts.write(root.resolve("new/b.bin"), new byte[] {7});
                 acts.write(file, new byte[] {8});
@@ -64,7 +64,7 @@ class PowerCutTest {
         Library.open(root, "", "desk");
         DiskModel model = new DiskModel(root);
         Library library = Opening.open(root, "", null, "desk", new Disk(model), System::currentTimeMillis);
-        try (FileActs acts = library.begin("move")) {
+        try (FileActs acts = library.writing().begin("move")) {
             acts.move(Map.of("old/a.bin", "new/deep/a.bin", "old/b.bin", "new/b.bin"), Work.SILENT);
             acts.write(root.resolve("new/b.bin"), new byte[] {9});
         }

@@ -48,7 +48,7 @@ class SchemaTest {
         edits.add(Edit.tag(id, "hemp/tarred"));
         edits.add(Edit.untag(id, "hemp/tarred"));
         for (int i = 0; i < 900; i++) {
-            library.edit(edits);
+            library.labels().edit(edits);
         }
         library.rename("Props of the station");
         JsonSchema description = schema("library.schema.json");

@@ -84,7 +84,7 @@ class WholeActsTest {
                         Files.readString(library.root().resolve(name)));
             }
             assertEquals(List.of(), FileActs.runs(library));
-            assertEquals(List.of(), library.unfinished());
+            assertEquals(List.of(), library.writing().unfinished());
         }
     }
 
@@ -94,7 +94,7 @@ class WholeActsTest {
             Library library = Library.open(Path.of(args[0]), "", "desk");
             Path file = library.root().resolve("large.bin");
             String run;
-            try (FileActs acts = library.begin("delete")) {
+            try (FileActs acts = library.writing().begin("delete")) {
                 acts.delete(file);
                 run = acts.run();
             }
@@ -137,7 +137,7 @@ class WholeActsTest {
         Library library = library();
         Path file = Files.writeString(library.root().resolve("rope.txt"), "hemp");
         String name;
-        try (FileActs acts = library.begin("delete")) {
+        try (FileActs acts = library.writing().begin("delete")) {
             acts.delete(file);
             name = acts.run();
         }

@@ -123,7 +123,7 @@ class RelocationTest {
         write("props/maps/wood.png", flat(90));
         scan();
         String id = asset("props/crate.obj").id();
-        library.edit(List.of(Edit.tag(id, "wood")));
+        library.labels().edit(List.of(Edit.tag(id, "wood")));
         Map<String, String> before = files();
         Relocation.Moved moved = move("yard/boxes", "props/crate.obj");
         assertEquals(1, moved.assets());
@@ -134,12 +134,12 @@ class RelocationTest {
         assertFalse(Files.exists(root.resolve("props/crate.obj")));
         assertEquals(id, asset("yard/boxes/crate.obj").id());
         assertEquals("yard/boxes", asset("yard/boxes/crate.obj").folder());
-        assertEquals(List.of("wood"), List.copyOf(library.labels(id).tags()));
+        assertEquals(List.of("wood"), List.copyOf(library.labels().of(id).tags()));
         FileActs.undo(library, moved.run());
         scan();
         assertEquals(before, files());
         assertEquals(id, asset("props/crate.obj").id());
-        assertEquals(List.of("wood"), List.copyOf(library.labels(id).tags()));
+        assertEquals(List.of("wood"), List.copyOf(library.labels().of(id).tags()));
     }
 
     /** A picture two models wear stays with the other one: the one that goes names it there. */
@@ -150,7 +150,7 @@ class RelocationTest {
         write("props/maps/wood.png", flat(90));
         scan();
         String id = asset("props/crate.obj").id();
-        library.edit(List.of(Edit.tag(id, "box")));
+        library.labels().edit(List.of(Edit.tag(id, "box")));
         Map<String, String> before = files();
         Relocation.Moved moved = move("yard", "props/crate.obj");
         assertEquals(1, moved.rewritten());
@@ -276,7 +276,7 @@ class RelocationTest {
         obj("yard/shelf.obj", "shelf.mtl", "../props/maps/wood.png");
         scan();
         String id = asset("props/old/crate.obj").id();
-        library.edit(List.of(Edit.tag(id, "box")));
+        library.labels().edit(List.of(Edit.tag(id, "box")));
         Map<String, String> before = files();
         Relocation.Moved moved = Relocation.rename(library, "props", "things/good props", formats, Work.SILENT);
         scan();
@@ -304,20 +304,20 @@ class RelocationTest {
         scan();
         Map<String, String> before = files();
         String run;
-        try (FileActs acts = library.begin("delete props")) {
+        try (FileActs acts = library.writing().begin("delete props")) {
             acts.deleteFolder(root.resolve("props"), Work.SILENT);
             run = acts.run();
         }
         assertFalse(Files.exists(root.resolve("props")));
         FileActs.undo(library, run);
         assertEquals(before, files());
-        library.setFolder("yard/new", true);
+        library.writing().setFolder("yard/new", true);
         assertTrue(Files.isDirectory(root.resolve("yard/new")));
-        assertThrows(ProblemException.class, () -> library.setFolder("yard/new", true));
-        assertThrows(ProblemException.class, () -> library.setFolder("../outside", true));
-        library.setFolder("yard/new", false);
+        assertThrows(ProblemException.class, () -> library.writing().setFolder("yard/new", true));
+        assertThrows(ProblemException.class, () -> library.writing().setFolder("../outside", true));
+        library.writing().setFolder("yard/new", false);
         assertFalse(Files.exists(root.resolve("yard/new")));
-        library.setFolder("props", false);
+        library.writing().setFolder("props", false);
         assertTrue(Files.exists(root.resolve("props")), "what holds something stays");
     }
 
@@ -346,7 +346,7 @@ class RelocationTest {
         write("props/maps/wood.png", flat(90));
         scan();
         String id = asset("props/crate.obj").id();
-        library.edit(List.of(Edit.set(id, Edit.Field.NAME, "Fish box")));
+        library.labels().edit(List.of(Edit.set(id, Edit.Field.NAME, "Fish box")));
         Library other = Library.open(root, "", "laptop");
         other.scan(formats, Work.SILENT);
         assertEquals("Fish box", other.shownName(other.asset(id).orElseThrow()));

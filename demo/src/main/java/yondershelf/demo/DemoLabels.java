@@ -25,7 +25,7 @@ final class DemoLabels {
         for (Asset asset : library.assets()) {
             label(asset, edits);
         }
-        library.edit(edits);
+        library.labels().edit(edits);
     }
 
     private static void label(Asset asset, List<Edit> edits) {

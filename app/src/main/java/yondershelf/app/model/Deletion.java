@@ -36,7 +36,7 @@ final class Deletion {
         long done = 0;
         for (Map.Entry<Library, Set<String>> each : all.entrySet()) {
             Library library = each.getKey();
-            try (FileActs acts = library.begin(what, "", work)) {
+            try (FileActs acts = library.writing().begin(what, "", work)) {
                 long before = done;
                 acts.wholly(() -> {
                     long now = before;

@@ -93,7 +93,7 @@ public final class Filing {
                 .run(
                         (there ? Phrase.of("model.making") : Phrase.of("model.removing")) + folder,
                         work -> {
-                            library.setFolder(folder, there);
+                            library.writing().setFolder(folder, there);
                             return true;
                         },
                         done -> {
@@ -129,7 +129,7 @@ public final class Filing {
                         Phrase.of("model.delete-the-folder", folder),
                         (made, work) -> {
                             try (FileActs acts =
-                                    library.begin(Phrase.of("model.delete-the-folder", folder), "", work)) {
+                                    library.writing().begin(Phrase.of("model.delete-the-folder", folder), "", work)) {
                                 acts.wholly(() -> {
                                     acts.deleteFolder(library.resolve(folder), work);
                                     return true;

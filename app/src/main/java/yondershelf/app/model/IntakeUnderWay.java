@@ -59,7 +59,8 @@ public final class IntakeUnderWay {
         try {
             workspace.catalogue().scanning().scan(library, work);
             List<Edit> labels = came.labels(library);
-            KeptAct act = KeptAct.of(what, runs, library, labels, library.opposite(labels));
+            KeptAct act =
+                    KeptAct.of(what, runs, library, labels, library.labels().opposite(labels));
             workspace.catalogue().history().perform(act);
             return Optional.of(act);
         } catch (ProblemException e) {
