@@ -9,8 +9,8 @@ import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.paint.Color;
+import yondershelf.app.model.MoreLike;
 import yondershelf.app.model.Questions;
-import yondershelf.app.model.Workspace;
 import yondershelf.words.Phrase;
 
 /** Colours to pick one from: hues across, from light to dark, greys in the last row. */
@@ -18,11 +18,13 @@ final class ColourMenu extends Menu {
     private static final int HUES = 10;
     private static final double[][] ROWS = {{0.35, 0.95}, {0.75, 0.85}, {0.8, 0.55}, {0.7, 0.3}};
 
-    private final Workspace workspace;
+    private final MoreLike moreLike;
+    private final Questions questions;
 
-    ColourMenu(Workspace workspace) {
+    ColourMenu(MoreLike moreLike, Questions questions) {
         super(Phrase.of("app.nearest-to-a-colour"));
-        this.workspace = workspace;
+        this.moreLike = moreLike;
+        this.questions = questions;
         setId("filter-colour");
         GridPane grid = new GridPane(3, 3);
         for (int row = 0; row <= ROWS.length; row++) {
@@ -58,24 +60,21 @@ final class ColourMenu extends Menu {
         button.setTooltip(new Tooltip(Phrase.of("app.things-of-this-colour-first", colour)));
         button.setOnAction(e -> {
             getParentPopup().hide();
-            workspace.moreLike().ofColour(colour);
+            moreLike.ofColour(colour);
         });
         return button;
     }
 
     private void ask() {
-        workspace
-                .questions()
-                .ask(
-                        Phrase.of("app.which-colour-two-hexadecimal-digits"),
-                        new Questions.Typed(
-                                Phrase.of("app.find-it"), Phrase.of("app.as-in-2f8f80-enter"), "#", typed -> {
-                                    String colour = typed.strip().toLowerCase(Locale.ROOT);
-                                    String marked = colour.startsWith("#") ? colour : "#" + colour;
-                                    if (marked.matches("#[0-9a-f]{6}")) {
-                                        workspace.moreLike().ofColour(marked);
-                                    }
-                                }),
-                        new Questions.Choice(Phrase.of("app.cancel"), Phrase.of("app.change-nothing"), () -> {}));
+        questions.ask(
+                Phrase.of("app.which-colour-two-hexadecimal-digits"),
+                new Questions.Typed(Phrase.of("app.find-it"), Phrase.of("app.as-in-2f8f80-enter"), "#", typed -> {
+                    String colour = typed.strip().toLowerCase(Locale.ROOT);
+                    String marked = colour.startsWith("#") ? colour : "#" + colour;
+                    if (marked.matches("#[0-9a-f]{6}")) {
+                        moreLike.ofColour(marked);
+                    }
+                }),
+                new Questions.Choice(Phrase.of("app.cancel"), Phrase.of("app.change-nothing"), () -> {}));
     }
 }

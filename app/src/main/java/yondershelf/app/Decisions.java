@@ -188,7 +188,7 @@ final class Decisions {
                                             Intake.takeBack(cut.library, cut.take, work);
                                             return true;
                                         },
-                                        done -> workspace.scan())),
+                                        done -> workspace.libraries().scan())),
                 new Choice(Phrase.of("app.later"), Phrase.of("app.it-is-asked-again-at"), () -> {}));
     }
 

@@ -71,7 +71,7 @@ final class DemoArrival {
             int before = missing.size();
             add(workspace.catalogue());
             if (missing.size() < before) {
-                Platform.runLater(workspace::scan);
+                Platform.runLater(workspace.libraries()::scan);
             }
             scene = Files.isRegularFile(scene());
             if (ended && (!missing.isEmpty() || !scene)) {

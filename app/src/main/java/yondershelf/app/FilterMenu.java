@@ -62,8 +62,8 @@ final class FilterMenu extends MenuButton {
         setTooltip(new Tooltip(Phrase.of("app.conditions-on-labels-and-measures")));
         getItems().add(new MenuItem(Phrase.of("app.looking")));
         setOnShowing(e -> offer());
-        workspace.query().addListener((o, before, now) -> title(now));
-        title(workspace.query().get());
+        workspace.shelf().query().addListener((o, before, now) -> title(now));
+        title(workspace.shelf().query().get());
     }
 
     private void title(Query now) {
@@ -73,7 +73,7 @@ final class FilterMenu extends MenuButton {
 
     private void offer() {
         int asked = ++round;
-        Query now = workspace.query().get();
+        Query now = workspace.shelf().query().get();
         workspace
                 .background()
                 .quietly(
@@ -103,26 +103,28 @@ final class FilterMenu extends MenuButton {
             menu.setDisable(of.isEmpty());
             getItems().add(menu);
         }
-        getItems().add(new ColourMenu(workspace));
+        getItems().add(new ColourMenu(workspace.moreLike(), workspace.questions()));
         MenuItem none = new MenuItem(Phrase.of("app.no-filters"));
         none.setDisable(now.conditions().isEmpty());
-        none.setOnAction(e -> workspace.query().set(workspace.query().get().withConditions(List.of())));
+        none.setOnAction(e ->
+                workspace.shelf().query().set(workspace.shelf().query().get().withConditions(List.of())));
         MenuItem keep = new MenuItem(Phrase.of("app.keep-this-search-on-the"));
         keep.setId("keep-search");
-        keep.setDisable(QueryText.whole(now, workspace::libraryName).isEmpty());
-        keep.setOnAction(e -> SearchMenu.keep(workspace));
+        keep.setDisable(QueryText.whole(now, workspace.shelf()::libraryName).isEmpty());
+        keep.setOnAction(e ->
+                SearchMenu.keep(workspace.questions(), workspace.searches(), workspace.shelf(), workspace.catalogue()));
         getItems().addAll(new SeparatorMenuItem(), none, keep);
     }
 
     private CheckMenuItem item(Query now, Facets.Offer offer) {
         Condition condition = offer.condition();
-        String words = QueryText.of(Query.EVERYTHING.with(condition), workspace::libraryName);
+        String words = QueryText.of(Query.EVERYTHING.with(condition), workspace.shelf()::libraryName);
         CheckMenuItem item = new CheckMenuItem(words(condition, words) + "    " + Words.count(offer.left()));
         item.setMnemonicParsing(false);
         item.setSelected(now.conditions().contains(condition));
         item.setOnAction(e -> {
-            Query without = workspace.query().get().without(condition.field());
-            workspace.query().set(item.isSelected() ? without.with(condition) : without);
+            Query without = workspace.shelf().query().get().without(condition.field());
+            workspace.shelf().query().set(item.isSelected() ? without.with(condition) : without);
         });
         return item;
     }

@@ -55,7 +55,7 @@ final class KindBar extends HBox {
             button.setId("kind-" + kind.word());
             kinds.put(kind, button);
             getChildren().add(kind(button, Phrase.of("app.only", kind.plural()), () -> {
-                boolean alone = workspace.query().get().kinds().equals(Set.of(kind));
+                boolean alone = workspace.shelf().query().get().kinds().equals(Set.of(kind));
                 choose(alone ? Set.of() : EnumSet.of(kind));
             }));
         }
@@ -67,7 +67,7 @@ final class KindBar extends HBox {
         size.setAccessibleText(Phrase.of("app.size-of-the-previews"));
         size.valueProperty().addListener(o -> grid.setTileSize(size.getValue()));
         getChildren().addAll(gap, where, new FilterMenu(workspace), orders(grid), size);
-        workspace.hits().addListener(o -> fill());
+        workspace.shelf().hits().addListener(o -> fill());
         fill();
     }
 
@@ -98,12 +98,15 @@ final class KindBar extends HBox {
             RadioMenuItem item = new RadioMenuItem(order.title());
             item.setId("order-" + order.word());
             item.setToggleGroup(group);
-            item.setSelected(order == workspace.query().get().order());
-            item.setOnAction(e -> workspace.query().set(workspace.query().get().withOrder(order)));
+            item.setSelected(order == workspace.shelf().query().get().order());
+            item.setOnAction(e -> workspace
+                    .shelf()
+                    .query()
+                    .set(workspace.shelf().query().get().withOrder(order)));
             button.getItems().add(item);
         }
         button.getItems().addAll(new SeparatorMenuItem(), grid.sizes());
-        workspace.query().addListener((o, before, now) -> {
+        workspace.shelf().query().addListener((o, before, now) -> {
             if (before.order() == now.order()) {
                 // as at each letter: a hint is a window of its own, and dear
                 return;
@@ -111,7 +114,7 @@ final class KindBar extends HBox {
             say(button, now.order());
             ((RadioMenuItem) button.getItems().get(now.order().ordinal())).setSelected(true);
         });
-        say(button, workspace.query().get().order());
+        say(button, workspace.shelf().query().get().order());
         return button;
     }
 
@@ -123,15 +126,15 @@ final class KindBar extends HBox {
     }
 
     private void choose(Set<Kind> wanted) {
-        workspace.query().set(workspace.query().get().withKinds(wanted));
+        workspace.shelf().query().set(workspace.shelf().query().get().withKinds(wanted));
         fill();
     }
 
     /** Which libraries are looked at; nothing when it is all there are. */
     private String where() {
-        Query now = workspace.query().get();
+        Query now = workspace.shelf().query().get();
         List<String> names = new ArrayList<>();
-        for (KnownLibrary library : workspace.known().get()) {
+        for (KnownLibrary library : workspace.shelf().known().get()) {
             if (now.libraries().contains(library.id())) {
                 names.add(library.name() + (library.isAway() ? Phrase.of("app.away") : ""));
             }
@@ -143,13 +146,13 @@ final class KindBar extends HBox {
     }
 
     private void fill() {
-        Map<Kind, Integer> counts = workspace.hits().get().kinds();
+        Map<Kind, Integer> counts = workspace.shelf().hits().get().kinds();
         String place = where();
         if (!place.equals(where.getText())) {
             where.setText(place);
             where.setTooltip(place.isEmpty() ? null : new Tooltip(Phrase.of("app.looking-in", place)));
         }
-        Set<Kind> chosen = workspace.query().get().kinds();
+        Set<Kind> chosen = workspace.shelf().query().get().kinds();
         int all = counts.values().stream().mapToInt(i -> i).sum();
         everything.setText(Phrase.of("app.everything", Words.count(all)));
         everything.setSelected(chosen.isEmpty());

@@ -61,7 +61,7 @@ final class LeftAs {
         bounds.put("divider", window.halves().divider());
         bounds.put("preview", window.grid().tileSize());
         all.put("halves", window.halves().seen().name().toLowerCase(Locale.ROOT));
-        Query query = workspace.query().get();
+        Query query = workspace.shelf().query().get();
         // a picture that was compared with is not kept
         all.put("query", query.like().isEmpty() ? QueryText.whole(query, id -> id) : "");
         all.put("order", query.order().word());
@@ -109,6 +109,7 @@ final class LeftAs {
         }
         try {
             workspace
+                    .shelf()
                     .query()
                     .set(QueryText.parse(
                                     all.path("query").asText(),
@@ -117,7 +118,7 @@ final class LeftAs {
                             .withOrder(Order.of(all.path("order").asText()).orElse(Order.RELEVANCE)));
         } catch (ProblemException e) {
             // a library or word that is no longer: everything is shown
-            workspace.query().set(Query.EVERYTHING);
+            workspace.shelf().query().set(Query.EVERYTHING);
         }
     }
 

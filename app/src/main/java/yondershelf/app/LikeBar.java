@@ -9,19 +9,22 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import yondershelf.app.model.Gap;
+import yondershelf.app.model.MoreLike;
+import yondershelf.app.model.ShelfModel;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
 import yondershelf.words.Phrase;
 
 /** Says what things on the shelf are to be like, while they are to be like something, and ends it. */
 final class LikeBar extends HBox {
-    private final Workspace workspace;
+    private final MoreLike moreLike;
+    private final ShelfModel shelf;
     private final Region swatch = new Region();
     private final Label title = new Label();
 
-    LikeBar(Workspace workspace) {
+    LikeBar(MoreLike moreLike, ShelfModel shelf) {
         Gap.EVEN.between(this);
-        this.workspace = workspace;
+        this.moreLike = moreLike;
+        this.shelf = shelf;
         setId("like");
         getStyleClass().add("like-bar");
         setAlignment(Pos.CENTER_LEFT);
@@ -32,13 +35,12 @@ final class LikeBar extends HBox {
         left.setMinWidth(0);
         left.textProperty()
                 .bind(Bindings.createStringBinding(
-                        () -> workspace.moreLike().unseen().get() == 0
+                        () -> moreLike.unseen().get() == 0
                                 ? Phrase.of("app.the-likest-first")
                                 : Phrase.of(
                                         "app.the-likest-first-not-looked",
-                                        Words.plural(
-                                                workspace.moreLike().unseen().get(), "asset")),
-                        workspace.moreLike().unseen()));
+                                        Words.plural(moreLike.unseen().get(), "asset")),
+                        moreLike.unseen()));
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         Button end = new Button(Phrase.of("app.show-all"));
@@ -46,10 +48,10 @@ final class LikeBar extends HBox {
         end.getStyleClass().add("quiet");
         end.setMinWidth(Region.USE_PREF_SIZE);
         end.setTooltip(new Tooltip(Phrase.of("app.things-need-not-be-like")));
-        end.setOnAction(e -> workspace.moreLike().nothing());
+        end.setOnAction(e -> moreLike.nothing());
         getChildren().addAll(swatch, title, left, gap, end);
-        workspace.query().addListener((o, before, now) -> show(now.like()));
-        show(workspace.query().get().like());
+        shelf.query().addListener((o, before, now) -> show(now.like()));
+        show(shelf.query().get().like());
     }
 
     private void show(String like) {
@@ -64,8 +66,8 @@ final class LikeBar extends HBox {
         }
         if (any) {
             title.setText("");
-            workspace.moreLike().title(like, words -> {
-                if (like.equals(workspace.query().get().like())) {
+            moreLike.title(like, words -> {
+                if (like.equals(shelf.query().get().like())) {
                     title.setText(words);
                 }
             });

@@ -82,7 +82,7 @@ final class Screenshots {
         fine(() -> save(target.resolve("card.png")));
         settled(() -> {
             workspace.selected().set(null);
-            workspace.query().set(Query.EVERYTHING.withKinds(Set.of(Kind.MATERIAL)));
+            workspace.shelf().query().set(Query.EVERYTHING.withKinds(Set.of(Kind.MATERIAL)));
         });
         fine(() -> save(target.resolve("materials.png")));
         settled(() -> menu("#filters", true));
@@ -93,12 +93,13 @@ final class Screenshots {
         });
         fine(() -> save(target.resolve("away.png")));
         settled(() -> workspace
+                .shelf()
                 .query()
                 .set(Query.EVERYTHING
                         .with(Condition.any(Field.KIND, Set.of(Kind.MODEL.word())))
                         .with(Condition.between(Field.SIZE, 0, SMALL_MILLIMETRES))));
         settled(() -> {
-            Hits hits = workspace.hits().get();
+            Hits hits = workspace.shelf().hits().get();
             if (hits.total() > FIRST + MANY) {
                 workspace
                         .chosen()
@@ -109,7 +110,7 @@ final class Screenshots {
         fine(() -> save(target.resolve("many.png")));
         settled(() -> {
             workspace.chosen().selection().set(Selection.NONE);
-            workspace.query().set(Query.EVERYTHING);
+            workspace.shelf().query().set(Query.EVERYTHING);
             workspace.view().set(Workspace.View.MEND);
         });
         fine(() -> save(target.resolve("mend.png")));
@@ -257,10 +258,10 @@ final class Screenshots {
 
     /** Looks only at the library that is away, if there is one. */
     private void away() {
-        workspace.known().get().stream()
+        workspace.shelf().known().get().stream()
                 .filter(KnownLibrary::isAway)
                 .findFirst()
-                .ifPresent(l -> workspace.query().set(Query.EVERYTHING.in(l.id(), null)));
+                .ifPresent(l -> workspace.shelf().query().set(Query.EVERYTHING.in(l.id(), null)));
     }
 
     private void menu(String id, boolean open) {

@@ -85,7 +85,7 @@ public final class ShelfApplication extends Application {
                 .bind(Bindings.createStringBinding(
                         () -> made.openScene().unsaved().get() ? "● Yonder Shelf" : "Yonder Shelf",
                         made.openScene().unsaved()));
-        made.showKnown();
+        made.shelf().showKnown();
         // drawn once beforehand: what is drawn for the first time would keep the window from answering
         root.getScene().snapshot(null);
         stage.show();

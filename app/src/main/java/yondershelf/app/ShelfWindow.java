@@ -70,7 +70,8 @@ public final class ShelfWindow extends StackPane {
         mend = new MendView(workspace, grid.loader(), this::addLibrary);
         grid.onPutOnTable(table::command, table::put);
         kinds = new KindBar(workspace, grid);
-        VBox shelf = new VBox(kinds, new LikeBar(workspace), grid, new ManyCard(workspace));
+        VBox shelf =
+                new VBox(kinds, new LikeBar(workspace.moreLike(), workspace.shelf()), grid, new ManyCard(workspace));
         VBox.setVgrow(grid, Priority.ALWAYS);
         shelf.getStyleClass().add("shelf-pane");
         StackPane shelfStack = new StackPane(shelf, new EmptyShelf(workspace, this::addLibrary));
@@ -136,7 +137,7 @@ public final class ShelfWindow extends StackPane {
     }
 
     void addLibrary() {
-        dialog.ask(getScene().getWindow(), Phrase.of("app.open-a-folder-as-a"), "library", workspace::addLibrary);
+        dialog.ask(getScene().getWindow(), Phrase.of("app.open-a-folder-as-a"), "library", workspace.libraries()::add);
     }
 
     private String targetName() {
@@ -144,7 +145,11 @@ public final class ShelfWindow extends StackPane {
     }
 
     void createLibrary() {
-        dialog.ask(getScene().getWindow(), Phrase.of("app.a-new-or-empty-folder"), "library", workspace::createLibrary);
+        dialog.ask(
+                getScene().getWindow(),
+                Phrase.of("app.a-new-or-empty-folder"),
+                "library",
+                workspace.libraries()::create);
     }
 
     /** Files of libraries may then refer to what lies there. */
@@ -161,7 +166,7 @@ public final class ShelfWindow extends StackPane {
                                     workspace.catalogue().allow(folder);
                                     return true;
                                 },
-                                done -> workspace.scan()));
+                                done -> workspace.libraries().scan()));
     }
 
     void openScene() {

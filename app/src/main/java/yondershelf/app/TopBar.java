@@ -81,23 +81,24 @@ final class TopBar extends HBox {
         search.setTooltip(searchHint);
         search.textProperty().addListener(o -> {
             Query typed = typed();
-            Query now = workspace.query().get();
+            Query now = workspace.shelf().query().get();
             String like = typed.like().isEmpty() && typedLike.isEmpty() ? now.like() : typed.like();
             typedLike = typed.like();
             if (!isSame(typed, now) || !like.equals(now.like())) {
                 workspace.view().set(Workspace.View.SHELF);
                 workspace
+                        .shelf()
                         .query()
                         .set(now.withWords(typed.words())
                                 .withConditions(typed.conditions())
                                 .withLike(like));
             }
         });
-        workspace.query().addListener((o, before, now) -> {
+        workspace.shelf().query().addListener((o, before, now) -> {
             boolean likeIsOther = !typedLike.isEmpty() && !typedLike.equals(now.like());
             if (!isSame(typed(), now) || likeIsOther) {
                 typedLike = "";
-                search.setText(QueryText.of(now, workspace::libraryName));
+                search.setText(QueryText.of(now, workspace.shelf()::libraryName));
             }
         });
         takesPictures();
@@ -166,7 +167,7 @@ final class TopBar extends HBox {
 
     private void keyInSearch(KeyEvent e) {
         if (e.getCode() == KeyCode.ESCAPE) {
-            workspace.query().set(workspace.query().get().cleared());
+            workspace.shelf().query().set(workspace.shelf().query().get().cleared());
             e.consume();
         } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.ENTER) {
             grid.requestFocus();

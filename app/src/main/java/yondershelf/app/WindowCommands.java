@@ -35,7 +35,10 @@ final class WindowCommands {
                 shelf(
                         Phrase.of("app.show-everything"),
                         null,
-                        () -> workspace.query().set(workspace.query().get().cleared())),
+                        () -> workspace
+                                .shelf()
+                                .query()
+                                .set(workspace.shelf().query().get().cleared())),
                 views(
                         Phrase.of("app.go-to-the-shelf"),
                         "Shortcut+1",
@@ -58,7 +61,11 @@ final class WindowCommands {
                         Phrase.of("app.give-the-copied-labels-to"),
                         "Shortcut+Shift+V",
                         () -> workspace.chosen().pasteLabels()),
-                shelf(Phrase.of("app.keep-this-search"), "Shortcut+Shift+K", () -> SearchMenu.keep(workspace)),
+                shelf(
+                        Phrase.of("app.keep-this-search"),
+                        "Shortcut+Shift+K",
+                        () -> SearchMenu.keep(
+                                workspace.questions(), workspace.searches(), workspace.shelf(), workspace.catalogue())),
                 shelf(Phrase.of("app.move-what-is-chosen-to"), "Shortcut+M", window::moveChosen),
                 table(Phrase.of("app.put-the-chosen-asset-on"), "Shortcut+Enter", window::putChosen),
                 Command.step(
@@ -84,7 +91,7 @@ final class WindowCommands {
                 libraries(Phrase.of("app.open-a-folder-as-a"), "Shortcut+L", window::addLibrary),
                 libraries(Phrase.of("app.take-in-what-was-copied"), "Shortcut+V", window::paste),
                 libraries(Phrase.of("app.make-a-new-library"), null, window::createLibrary),
-                libraries(Phrase.of("app.look-through-the-libraries-again"), "F5", workspace::scan),
+                libraries(Phrase.of("app.look-through-the-libraries-again"), "F5", workspace.libraries()::scan),
                 Command.step(
                         Phrase.of("app.larger-previews"),
                         Phrase.of("app.shelf"),

@@ -38,7 +38,7 @@ class BringingInWindowTest extends OneWindow {
     }
 
     private int assets() {
-        return on.workspace.counts().get().total();
+        return on.workspace.shelf().counts().get().total();
     }
 
     @Test
@@ -138,7 +138,7 @@ class BringingInWindowTest extends OneWindow {
         on.press(KeyCode.CONTROL, KeyCode.F);
         await("the search line", () -> on.window.lookup("#search").isFocused());
         on.press(KeyCode.CONTROL, KeyCode.V);
-        await("the text", () -> on.workspace.query().get().words().equals("buoy"));
+        await("the text", () -> on.workspace.shelf().query().get().words().equals("buoy"));
         assertEquals(Workspace.View.SHELF, onFx(() -> on.workspace.view().get()));
         on.press(KeyCode.ESCAPE);
         on.focus("#shelf");
@@ -206,10 +206,10 @@ class BringingInWindowTest extends OneWindow {
         await("sorted", () -> offers("Take in 3"));
         assertTrue(on.workspace.openPlan().plan().get().items().stream()
                 .allMatch(i -> i.given().tags().contains("brass")));
-        int before = on.workspace.counts().get().tags().getOrDefault("brass", 0);
+        int before = on.workspace.shelf().counts().get().tags().getOrDefault("brass", 0);
         on.click("#take-in");
-        await("tagged", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == before + 3);
+        await("tagged", () -> on.workspace.shelf().counts().get().tags().getOrDefault("brass", 0) == before + 3);
         on.undo();
-        await("as before", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == before);
+        await("as before", () -> on.workspace.shelf().counts().get().tags().getOrDefault("brass", 0) == before);
     }
 }

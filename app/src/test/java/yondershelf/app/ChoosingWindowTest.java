@@ -34,7 +34,7 @@ class ChoosingWindowTest extends OneWindow {
     }
 
     private List<Shown> first(int many) {
-        return on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, many);
+        return on.workspace.catalogue().shelf().page(on.workspace.shelf().hits().get(), 0, many);
     }
 
     private Node tile(int place) throws Exception {
@@ -43,7 +43,7 @@ class ChoosingWindowTest extends OneWindow {
     }
 
     private List<Shown> shownChosen() {
-        Hits hits = on.workspace.hits().get();
+        Hits hits = on.workspace.shelf().hits().get();
         return chosen().in(hits).stream()
                 .flatMap(key -> on.workspace.catalogue().shelf().shown(key).stream())
                 .toList();
@@ -72,7 +72,7 @@ class ChoosingWindowTest extends OneWindow {
         await("four", () -> chosen().size() == 4);
         clickWith(KeyCode.CONTROL, 1);
         await("one less", () -> chosen().size() == 3);
-        Hits hits = on.workspace.hits().get();
+        Hits hits = on.workspace.shelf().hits().get();
         assertEquals(List.of(hits.at(0), hits.at(2), hits.at(3)), chosen().in(hits));
         await("a card for all of them", () -> on.window.lookup("#many").isVisible());
         assertEquals("3 chosen", onFx(() -> ((Label) on.window.lookup("#many .view-heading")).getText()));
@@ -93,7 +93,7 @@ class ChoosingWindowTest extends OneWindow {
         await("two", () -> chosen().size() == 2);
         on.press(KeyCode.SHIFT, KeyCode.DOWN);
         await("a row more", () -> chosen().size() > 4);
-        List<Key> keys = chosen().in(on.workspace.hits().get());
+        List<Key> keys = chosen().in(on.workspace.shelf().hits().get());
         await(
                 "the card",
                 () -> on.window.lookup("#tag-of-many") != null
@@ -114,7 +114,7 @@ class ChoosingWindowTest extends OneWindow {
         on.focus("#shelf");
         on.press(KeyCode.DIGIT4);
         await("rated", () -> shownChosen().stream().allMatch(s -> s.labels().rating() == 4));
-        assertEquals(keys, chosen().in(on.workspace.hits().get()), "they stay chosen");
+        assertEquals(keys, chosen().in(on.workspace.shelf().hits().get()), "they stay chosen");
         assertTrue(on.workspace.history().undoable().orElse("").contains(keys.size() + " assets"));
         for (int i = 0; i < 3; i++) {
             run(() -> on.workspace.attempt(on.workspace.history()::undo));
@@ -131,7 +131,9 @@ class ChoosingWindowTest extends OneWindow {
     void everythingAndAFrame() throws Exception {
         on.focus("#shelf");
         on.press(KeyCode.CONTROL, KeyCode.A);
-        await("everything", () -> chosen().size() == on.workspace.hits().get().total());
+        await(
+                "everything",
+                () -> chosen().size() == on.workspace.shelf().hits().get().total());
         await(
                 "how many carry a tag",
                 () -> on.window.lookupAll("#many .chip .label").stream()
@@ -148,8 +150,8 @@ class ChoosingWindowTest extends OneWindow {
         await("three in the frame", () -> chosen().size() == 3);
         on.robot.release(MouseButton.PRIMARY);
         assertEquals(
-                on.workspace.hits().get().page(0, 3),
-                chosen().in(on.workspace.hits().get()));
+                on.workspace.shelf().hits().get().page(0, 3),
+                chosen().in(on.workspace.shelf().hits().get()));
     }
 
     private Node tileOrNull(int place) {
@@ -167,24 +169,24 @@ class ChoosingWindowTest extends OneWindow {
     /** A tag is renamed everywhere, put together with another one, and both are taken back. */
     @Test
     void tagsAreRenamedAndPutTogether() throws Exception {
-        Map<String, Integer> before = on.workspace.counts().get().tags();
+        Map<String, Integer> before = on.workspace.shelf().counts().get().tags();
         int brass = Objects.requireNonNull(before.get("brass"));
         renameTag("brass", "metalwork");
         await(
                 "renamed",
-                () -> on.workspace.counts().get().tags().getOrDefault("metalwork", 0) == brass
-                        && !on.workspace.counts().get().tags().containsKey("brass"));
+                () -> on.workspace.shelf().counts().get().tags().getOrDefault("metalwork", 0) == brass
+                        && !on.workspace.shelf().counts().get().tags().containsKey("brass"));
         renameTag("metalwork", "cloth");
         await(
                 "it is there already",
                 () -> on.window.lookupAll(".button").stream()
                         .anyMatch(n -> n instanceof ButtonBase b && b.getText().equals("Put them together")));
         on.clickOn("Put them together");
-        await("one", () -> on.workspace.counts().get().tags().getOrDefault("cloth", 0) > brass);
+        await("one", () -> on.workspace.shelf().counts().get().tags().getOrDefault("cloth", 0) > brass);
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
-        await("two again", () -> on.workspace.counts().get().tags().containsKey("metalwork"));
+        await("two again", () -> on.workspace.shelf().counts().get().tags().containsKey("metalwork"));
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
-        await("as it was", () -> on.workspace.counts().get().tags().equals(before));
+        await("as it was", () -> on.workspace.shelf().counts().get().tags().equals(before));
     }
 
     /** The row of a tag, scrolled into view: other tests leave folders open above it. */
@@ -224,7 +226,7 @@ class ChoosingWindowTest extends OneWindow {
     @Test
     void allOfThemAreDeletedInOneAct() throws Exception {
         on.click("#kind-texture");
-        await("textures", () -> on.workspace.hits().get().total() == 22);
+        await("textures", () -> on.workspace.shelf().hits().get().total() == 22);
         on.robot.clickOn(middle(tile(0)));
         await("one", () -> chosen().size() == 1);
         clickWith(KeyCode.SHIFT, 2);
@@ -232,15 +234,15 @@ class ChoosingWindowTest extends OneWindow {
         List<Shown> three = shownChosen();
         on.focus("#shelf");
         on.press(KeyCode.DELETE);
-        await("gone", () -> on.workspace.hits().get().total() == 19 && chosen().size() == 0);
+        await("gone", () -> on.workspace.shelf().hits().get().total() == 19 && chosen().size() == 0);
         await("remembered", () -> on.workspace.history().undoable().orElse("").equals("delete 3 assets"));
         run(() -> on.workspace.attempt(on.workspace.history()::undo));
-        await("back", () -> on.workspace.hits().get().total() == 22);
+        await("back", () -> on.workspace.shelf().hits().get().total() == 22);
         assertEquals(
                 three.stream().map(s -> s.asset().id()).toList(),
                 first(3).stream().map(s -> s.asset().id()).toList());
         on.click("#kind-texture");
-        await("everything", () -> on.workspace.hits().get().total() > 60);
+        await("everything", () -> on.workspace.shelf().hits().get().total() > 60);
     }
 
     /** Dragged together onto a tag; before the button is released it says how many get it. */

@@ -45,7 +45,7 @@ class ControlsWindowTest extends OneWindow {
     void theCardOfAFileThatDoesNotSayItsUnits() throws Exception {
         // alone, so that no long name beside it is cut off
         on.search("rope coil");
-        await("found", () -> on.workspace.hits().get().total() == 1);
+        await("found", () -> on.workspace.shelf().hits().get().total() == 1);
         Asset rope = on.named("Rope coil");
         run(() -> on.window.grid().choose(rope, true));
         await("what is assumed stands there", () -> on.window.lookup("#space") != null);

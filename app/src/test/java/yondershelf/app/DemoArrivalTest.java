@@ -76,7 +76,7 @@ class DemoArrivalTest {
         await(
                 "the first library, looked through",
                 () -> known().equals(List.of("Station props"))
-                        && workspace.counts().get().total() == 1);
+                        && workspace.shelf().counts().get().total() == 1);
         library("Coast surfaces");
         await("the second", () -> known().equals(List.of("Station props", "Coast surfaces")));
         assertNull(Toolkit.onFx(() -> workspace.openScene().file().get()));
@@ -98,7 +98,7 @@ class DemoArrivalTest {
         await(
                 "it is opened and looked through",
                 () -> known().equals(List.of("Station props"))
-                        && workspace.counts().get().total() == 1);
+                        && workspace.shelf().counts().get().total() == 1);
     }
 
     @Test

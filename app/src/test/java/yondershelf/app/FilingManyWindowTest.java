@@ -55,8 +55,8 @@ class FilingManyWindowTest extends OneWindow {
                 }
             }
         }
-        run(on.workspace::scan);
-        await("as before", () -> on.workspace.counts().get().total() < 120);
+        run(on.workspace.libraries()::scan);
+        await("as before", () -> on.workspace.shelf().counts().get().total() < 120);
     }
 
     private long files() throws Exception {
@@ -75,9 +75,9 @@ class FilingManyWindowTest extends OneWindow {
                         "v 0 0 0\nv 1 0 0\nv 0 " + (i + 1) + " 0\nf 1 2 3\n# " + lot[0] + i + "\n");
             }
         }
-        run(on.workspace::scan);
-        int total = on.workspace.counts().get().total();
-        await("they came", () -> on.workspace.counts().get().total() >= total + LOTS.size() * EACH);
+        run(on.workspace.libraries()::scan);
+        int total = on.workspace.shelf().counts().get().total();
+        await("they came", () -> on.workspace.shelf().counts().get().total() >= total + LOTS.size() * EACH);
     }
 
     private void press(KeyCode... keys) {
@@ -91,7 +91,7 @@ class FilingManyWindowTest extends OneWindow {
     }
 
     private List<Shown> found() {
-        return on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, EACH + 1);
+        return on.workspace.catalogue().shelf().page(on.workspace.shelf().hits().get(), 0, EACH + 1);
     }
 
     @Test
@@ -103,7 +103,7 @@ class FilingManyWindowTest extends OneWindow {
             await("the search line", () -> on.window.lookup("#search").isFocused());
             press(KeyCode.CONTROL, KeyCode.A);
             type("folder:\"came today\" " + lot[0]);
-            await("the lot", () -> on.workspace.hits().get().total() == EACH);
+            await("the lot", () -> on.workspace.shelf().hits().get().total() == EACH);
             press(KeyCode.DOWN);
             await("on the shelf", () -> on.window.lookup("#shelf").isFocused());
             press(KeyCode.CONTROL, KeyCode.A);
@@ -133,7 +133,7 @@ class FilingManyWindowTest extends OneWindow {
             press(KeyCode.CONTROL, KeyCode.A);
             type(lot[1]);
             press(KeyCode.ENTER);
-            await("moved", () -> on.workspace.hits().get().total() == 0);
+            await("moved", () -> on.workspace.shelf().hits().get().total() == 0);
         }
         double minutes = (System.nanoTime() - begun) / 60e9;
         System.out.printf("200 assets filed by keys: %d keys pressed, %.1f minutes%n", acts, minutes);
@@ -169,7 +169,7 @@ class FilingManyWindowTest extends OneWindow {
             String[] lot = LOTS.get(i);
             String tag = tags.get(i);
             click(places.row(places.folder("Station props", "came today/" + lot[0])), MouseButton.PRIMARY);
-            await("the lot", () -> on.workspace.hits().get().total() == EACH);
+            await("the lot", () -> on.workspace.shelf().hits().get().total() == EACH);
             Node shelf = on.node("#shelf");
             Point2D ground = onFx(() -> {
                 Bounds b = shelf.localToScreen(shelf.getBoundsInLocal());
@@ -194,7 +194,7 @@ class FilingManyWindowTest extends OneWindow {
                     "tagged",
                     () -> found().stream().allMatch(s -> s.labels().tags().contains(tag)));
             drag(places.row(places.folder("Station props", folders.get(i))));
-            await("moved", () -> on.workspace.hits().get().total() == 0);
+            await("moved", () -> on.workspace.shelf().hits().get().total() == 0);
         }
         double minutes = (System.nanoTime() - begun) / 60e9;
         System.out.printf("200 assets filed by mouse: %d clicks, drags and keys, %.1f minutes%n", acts, minutes);

@@ -96,22 +96,25 @@ class FilingWindowTest extends OneWindow {
 
     @Test
     void manyByKeys() throws Exception {
-        run(() -> on.workspace.query().set(on.workspace.query().get().withWords("rope")));
+        run(() -> on.workspace
+                .shelf()
+                .query()
+                .set(on.workspace.shelf().query().get().withWords("rope")));
         await(
                 "found",
-                () -> on.workspace.hits().get().total() > 1
-                        && on.workspace.hits().get().total() < 20);
-        int many = on.workspace.hits().get().total();
+                () -> on.workspace.shelf().hits().get().total() > 1
+                        && on.workspace.shelf().hits().get().total() < 20);
+        int many = on.workspace.shelf().hits().get().total();
         List<Asset> before = on
                 .workspace
                 .catalogue()
                 .shelf()
-                .page(on.workspace.hits().get(), 0, many)
+                .page(on.workspace.shelf().hits().get(), 0, many)
                 .stream()
                 .map(s -> s.asset())
                 .toList();
         run(() -> {
-            var hits = on.workspace.hits().get();
+            var hits = on.workspace.shelf().hits().get();
             on.workspace
                     .chosen()
                     .selection()
@@ -161,21 +164,21 @@ class FilingWindowTest extends OneWindow {
         await("made", () -> Files.isDirectory(on.demo("Station props/rigging/blocks")));
         on.undo();
         await("gone", () -> !Files.exists(on.demo("Station props/rigging/blocks")));
-        int total = on.workspace.counts().get().total();
+        int total = on.workspace.shelf().counts().get().total();
         menu(folder("rigging"), "Rename or move it");
         answer("lines/rigging");
         await("renamed", () -> places().at(folder("lines")) >= 0 && places().at(folder("rigging")) < 0);
-        assertEquals(total, on.workspace.counts().get().total());
+        assertEquals(total, on.workspace.shelf().counts().get().total());
         await("remembered", () -> undoable().equals("rename rigging to lines/rigging"));
         on.undo();
         await("as it was", () -> places().at(folder("rigging")) >= 0 && places().at(folder("lines")) < 0);
         int inIt = ((PlaceTree.FolderRow) places().rowOf(folder("rigging"))).count();
         menu(folder("rigging"), "Delete it with all in it");
-        await("deleted", () -> on.workspace.counts().get().total() == total - inIt);
+        await("deleted", () -> on.workspace.shelf().counts().get().total() == total - inIt);
         assertFalse(Files.exists(on.demo("Station props/rigging")));
         await("remembered", () -> undoable().equals("delete the folder rigging"));
         on.undo();
-        await("there again", () -> on.workspace.counts().get().total() == total);
+        await("there again", () -> on.workspace.shelf().counts().get().total() == total);
     }
 
     /** What was said is taken back, and said again, when the program was closed meanwhile. */
@@ -217,7 +220,7 @@ class FilingWindowTest extends OneWindow {
         run(() -> on.workspace.openScene().save(scene));
         await("saved", () -> Files.exists(scene));
         on.search("workbench used:yes");
-        await("found", () -> on.workspace.hits().get().total() == 1);
+        await("found", () -> on.workspace.shelf().hits().get().total() == 1);
         on.press(KeyCode.ENTER);
         await(
                 "on its card",
@@ -234,9 +237,9 @@ class FilingWindowTest extends OneWindow {
         on.search("-kind:texture");
         await(
                 "found",
-                () -> on.workspace.hits().get().total() > 0
-                        && on.workspace.query().get().conditions().size() == 1);
-        int found = on.workspace.hits().get().total();
+                () -> on.workspace.shelf().hits().get().total() > 0
+                        && on.workspace.shelf().query().get().conditions().size() == 1);
+        int found = on.workspace.shelf().hits().get().total();
         on.press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.K);
         answer("Small brass");
         Node row = row("search-Small brass");
@@ -251,10 +254,10 @@ class FilingWindowTest extends OneWindow {
                                 .query(on.workspace.catalogue()))
                         .total(),
                 "what is kept is text that commands read too");
-        run(() -> on.workspace.query().set(Query.EVERYTHING));
-        await("everything", () -> on.workspace.hits().get().total() > 60);
+        run(() -> on.workspace.shelf().query().set(Query.EVERYTHING));
+        await("everything", () -> on.workspace.shelf().hits().get().total() > 60);
         on.robot.clickOn(middle(row));
-        await("what it finds", () -> on.workspace.hits().get().total() == found);
+        await("what it finds", () -> on.workspace.shelf().hits().get().total() == found);
         Asset other = on.named("Tool chest");
         run(() -> on.workspace
                 .labelling()
@@ -277,12 +280,12 @@ class FilingWindowTest extends OneWindow {
     /** A tag is carried onto another one and lies below it; carried onto the word Tags it lies at the top again. */
     @Test
     void tagsAreNestedByDragging() throws Exception {
-        int brass = on.workspace.counts().get().tags().getOrDefault("brass", -1);
+        int brass = on.workspace.shelf().counts().get().tags().getOrDefault("brass", -1);
         drag("tag-brass", "tag-metal");
-        await("nested", () -> on.workspace.counts().get().tags().getOrDefault("metal/brass", 0) == brass);
-        assertFalse(on.workspace.counts().get().tags().containsKey("brass"));
+        await("nested", () -> on.workspace.shelf().counts().get().tags().getOrDefault("metal/brass", 0) == brass);
+        assertFalse(on.workspace.shelf().counts().get().tags().containsKey("brass"));
         on.undo();
-        await("as it was", () -> on.workspace.counts().get().tags().getOrDefault("brass", 0) == brass);
+        await("as it was", () -> on.workspace.shelf().counts().get().tags().getOrDefault("brass", 0) == brass);
     }
 
     private void drag(String from, String to) throws Exception {

@@ -40,9 +40,9 @@ final class FineScreenMain {
                 Stage stage = FxToolkit.toolkitContext().getRegisteredStage();
                 stage.setScene(window.scene(1080, 660));
                 stage.show();
-                workspace.scan();
+                workspace.libraries().scan();
             });
-            await("the wedge", () -> workspace.hits().get().total() == 1);
+            await("the wedge", () -> workspace.shelf().hits().get().total() == 1);
             Asset wedge = catalogue
                     .shelf()
                     .page(catalogue.shelf().find(Query.EVERYTHING), 0, 1)

@@ -108,7 +108,7 @@ class FirstStartTest {
         } finally {
             System.setProperty("user.home", home);
         }
-        await("they stand on the shelf", () -> workspace.hits().get().total() == 4);
+        await("they stand on the shelf", () -> workspace.shelf().hits().get().total() == 4);
     }
 
     @Test
@@ -118,7 +118,7 @@ class FirstStartTest {
         run(() -> window.bring(List.of(pier)));
         await("it says why it cannot be taken in", () -> says("No library is open yet"));
         press("Open pier as a library");
-        await("its things are found", () -> workspace.hits().get().total() == 1);
+        await("its things are found", () -> workspace.shelf().hits().get().total() == 1);
         assertEquals(Workspace.View.SHELF, workspace.view().get());
         assertEquals("pier", workspace.catalogue().libraries().get(0).name());
     }
@@ -130,10 +130,10 @@ class FirstStartTest {
         Path shore = Files.createDirectory(folder.resolve("shore"));
         run(() -> window.bring(List.of(post)));
         assertEquals(0, onFx(() -> offers("Open post.obj as a library").count()), "a file is no library");
-        run(() -> workspace.addLibrary(shore));
+        run(() -> workspace.libraries().add(shore));
         press("Take in 1");
         await("taken in", () -> Files.exists(shore.resolve("post.obj")));
-        await("on the shelf", () -> workspace.hits().get().total() == 1);
+        await("on the shelf", () -> workspace.shelf().hits().get().total() == 1);
         await("nothing wrong", () -> says("Nothing was found to be wrong"));
     }
 }

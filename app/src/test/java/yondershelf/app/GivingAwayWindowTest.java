@@ -70,7 +70,7 @@ class GivingAwayWindowTest extends OneWindow {
         assertEquals(before.version(), after.version());
         assertEquals(before.name(), after.name());
         on.search("job:harbour");
-        await("found by it", () -> on.workspace.hits().get().total() == 2);
+        await("found by it", () -> on.workspace.shelf().hits().get().total() == 2);
         on.undo();
         await("as before", () -> on.workspace.catalogue().shelf().labels(to).equals(before));
     }

@@ -121,11 +121,11 @@ class HourOfWorkTest extends OneWindow {
     }
 
     private void takeIn() throws Exception {
-        int before = onFx(() -> on.workspace.counts().get().total());
+        int before = onFx(() -> on.workspace.shelf().counts().get().total());
         on.click("#take-in");
         await(
                 "taken in",
-                () -> on.workspace.counts().get().total() == before + 3
+                () -> on.workspace.shelf().counts().get().total() == before + 3
                         && on.workspace.history().undoable().isPresent());
         on.click("#view-shelf");
         await("the shelf", () -> on.workspace.view().get() == Workspace.View.SHELF);
@@ -156,9 +156,9 @@ class HourOfWorkTest extends OneWindow {
 
     private void find() throws Exception {
         on.search("jetty tag:\"" + TAG + "\"");
-        await("found", () -> on.workspace.hits().get().total() == 1);
+        await("found", () -> on.workspace.shelf().hits().get().total() == 1);
         on.press(KeyCode.ESCAPE);
-        await("everything again", () -> on.workspace.hits().get().total() > 60);
+        await("everything again", () -> on.workspace.shelf().hits().get().total() > 60);
     }
 
     private void mend() throws Exception {

@@ -66,7 +66,7 @@ class LeftAsWindowTest extends OneWindow {
         Home home = on.workspace.catalogue().home();
         LeftAs left = new LeftAs(home);
         run(() -> {
-            on.workspace.query().set(query);
+            on.workspace.shelf().query().set(query);
             on.window.halves().setDivider(0.65);
             on.window.setPreviewSize(150);
             stage().setX(20);
@@ -76,7 +76,7 @@ class LeftAsWindowTest extends OneWindow {
         double[] bounds = onFx(() -> new double[] {stage().getWidth(), stage().getHeight()});
         run(() -> on.workspace.attempt(() -> left.keep(stage(), on.window, on.workspace)));
         run(() -> {
-            on.workspace.query().set(Query.EVERYTHING);
+            on.workspace.shelf().query().set(Query.EVERYTHING);
             on.window.halves().setDivider(0.6);
             on.window.setPreviewSize(104);
             stage().setX(0);
@@ -85,13 +85,13 @@ class LeftAsWindowTest extends OneWindow {
         Home later = Home.open(on.folder.resolve("home"));
         run(() -> new LeftAs(later).restore(stage(), on.window, on.workspace));
         await("as it was left", () -> Math.abs(on.window.halves().divider() - 0.65) < 0.01 && stage().getX() == 20);
-        assertEquals(query, on.workspace.query().get());
+        assertEquals(query, on.workspace.shelf().query().get());
         assertEquals(150, onFx(() -> on.window.grid().tileSize()));
         assertEquals(bounds[0], stage().getWidth());
         assertEquals(bounds[1], stage().getHeight());
         // what somebody else wrote, or another screen, is no reason not to start
         run(() -> on.workspace.attempt(() -> later.setSetting("left-as", "{\"screens\":[3],\"query\":\"size<x\"")));
         run(() -> new LeftAs(later).restore(stage(), on.window, on.workspace));
-        assertEquals(Query.EVERYTHING, on.workspace.query().get());
+        assertEquals(Query.EVERYTHING, on.workspace.shelf().query().get());
     }
 }

@@ -16,7 +16,7 @@ import yondershelf.content.Kind;
 /** What is like something is found from the window: like an asset, like a picture from elsewhere, of a colour. */
 class LikeWindowTest extends OneWindow {
     private List<String> first(int many) {
-        return on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, many).stream()
+        return on.workspace.catalogue().shelf().page(on.workspace.shelf().hits().get(), 0, many).stream()
                 .map(s -> s.name())
                 .toList();
     }
@@ -40,10 +40,15 @@ class LikeWindowTest extends OneWindow {
             throw new AssertionError("itself first, dials soon after did not happen: " + first(8));
         }
         assertEquals("Like Barometer dial", title());
-        assertTrue(on.workspace.catalogue().shelf().page(on.workspace.hits().get(), 0, 500).stream()
+        assertTrue(on
+                .workspace
+                .catalogue()
+                .shelf()
+                .page(on.workspace.shelf().hits().get(), 0, 500)
+                .stream()
                 .allMatch(s -> s.asset().kind() == Kind.TEXTURE));
         on.click("#like-end");
-        await("all textures", () -> on.workspace.hits().get().total() == 22);
+        await("all textures", () -> on.workspace.shelf().hits().get().total() == 22);
     }
 
     @Test
@@ -51,17 +56,20 @@ class LikeWindowTest extends OneWindow {
         run(() -> on.workspace.moreLike().like(on.demo("Coast surfaces/textures/rust_bloom.png")));
         await("it", () -> first(1).equals(List.of("Rust bloom")));
         assertEquals("Like rust_bloom.png", title());
-        run(() -> on.workspace.query().set(on.workspace.query().get().cleared()));
+        run(() -> on.workspace
+                .shelf()
+                .query()
+                .set(on.workspace.shelf().query().get().cleared()));
         on.click("#search");
         on.press(KeyCode.CONTROL, KeyCode.A);
         on.robot.write("like:#8a5a2b", 10);
         await(
                 "brown things",
-                () -> on.workspace.query().get().like().equals("#8a5a2b")
-                        && on.workspace.hits().get().total() > 3);
+                () -> on.workspace.shelf().query().get().like().equals("#8a5a2b")
+                        && on.workspace.shelf().hits().get().total() > 3);
         assertEquals("Of the colour #8a5a2b", title());
-        assertTrue(on.workspace.hits().get().total() < 80, "not everything is brown");
+        assertTrue(on.workspace.shelf().hits().get().total() < 80, "not everything is brown");
         on.press(KeyCode.ESCAPE);
-        await("everything", () -> on.workspace.hits().get().total() > 80);
+        await("everything", () -> on.workspace.shelf().hits().get().total() > 80);
     }
 }

@@ -31,7 +31,7 @@ class MenusWindowTest extends OneWindow {
         await(
                 "the shelf with it",
                 () -> on.workspace.view().get() == Workspace.View.SHELF
-                        && on.workspace.hits().get().total() == 1);
+                        && on.workspace.shelf().hits().get().total() == 1);
     }
 
     @Test

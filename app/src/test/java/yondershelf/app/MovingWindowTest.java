@@ -49,10 +49,10 @@ class MovingWindowTest extends OneWindow {
             for (int i = 1; i <= FRAMES; i++) {
                 Files.write(folder.resolve(String.format(Locale.ROOT, "%04d.png", i)), frame(i));
             }
-            run(on.workspace::scan);
+            run(on.workspace.libraries()::scan);
             on.click("#search");
             on.robot.write("beacon", 10);
-            await("one thing", () -> on.workspace.hits().get().total() == 1);
+            await("one thing", () -> on.workspace.shelf().hits().get().total() == 1);
             Node tile = on.tile("Beacon");
             on.robot.moveTo(10, 790);
             await("its preview", () -> seen(tile) != null);
@@ -67,11 +67,14 @@ class MovingWindowTest extends OneWindow {
                 Files.deleteIfExists(folder.resolve(String.format(Locale.ROOT, "%04d.png", i)));
             }
             Files.deleteIfExists(folder);
-            run(() -> on.workspace.query().set(on.workspace.query().get().cleared()));
-            run(on.workspace::scan);
+            run(() -> on.workspace
+                    .shelf()
+                    .query()
+                    .set(on.workspace.shelf().query().get().cleared()));
+            run(on.workspace.libraries()::scan);
             await(
                     "all as before",
-                    () -> on.isQuiet() && on.workspace.hits().get().total() > 60);
+                    () -> on.isQuiet() && on.workspace.shelf().hits().get().total() > 60);
         }
     }
 }

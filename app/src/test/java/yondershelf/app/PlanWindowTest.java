@@ -236,10 +236,10 @@ class PlanWindowTest extends OneWindow {
         });
         on.press(KeyCode.ENTER);
         await("one apart", () -> named("Yard").given().apart().equals(java.util.Set.of("Bench")));
-        int before = on.workspace.counts().get().total();
+        int before = on.workspace.shelf().counts().get().total();
         await("it may be taken", () -> on.window.lookup("#take-in") instanceof ButtonBase b && !b.isDisabled());
         on.click("#take-in");
-        await("file and node", () -> on.workspace.counts().get().total() == before + 2);
+        await("file and node", () -> on.workspace.shelf().counts().get().total() == before + 2);
         assertEquals("yard.obj#Bench", on.named("Bench").locator().text().replaceAll(".*/", ""));
         await(
                 "what became of it is kept",
@@ -249,7 +249,7 @@ class PlanWindowTest extends OneWindow {
                         .setting("last-intake-report", "")
                         .endsWith(": 1 asset came"));
         // a place of its own shows what came last, and follows what becomes of it
-        await("a place", () -> on.workspace.taken().get() == 2);
+        await("a place", () -> on.workspace.shelf().taken().get() == 2);
         await("in view", () -> {
             // rows may still come above it
             ListView<?> places = (ListView<?>) on.window.lookup("#places");
@@ -257,10 +257,10 @@ class PlanWindowTest extends OneWindow {
             return on.window.lookup("#just-taken") != null;
         });
         on.click("#just-taken");
-        await("only what came", () -> on.workspace.hits().get().total() == 2);
+        await("only what came", () -> on.workspace.shelf().hits().get().total() == 2);
         on.undo();
-        await("gone", () -> on.workspace.counts().get().total() == before);
-        await("nothing is there", () -> on.workspace.taken().get() == 0);
+        await("gone", () -> on.workspace.shelf().counts().get().total() == before);
+        await("nothing is there", () -> on.workspace.shelf().taken().get() == 0);
     }
 
     /** Lights of a scene file too: by a tick, shown large before they are taken, and lighting the table afterwards. */
@@ -287,10 +287,12 @@ class PlanWindowTest extends OneWindow {
         CheckBox all = (CheckBox) onFx(() -> on.window.lookup("#lights-apart"));
         assertEquals("Each light an asset of its own", onFx(all::getText));
         on.click(all, "three apart", () -> named("Shed").given().apart().size() == 3);
-        int before = on.workspace.counts().get().total();
+        int before = on.workspace.shelf().counts().get().total();
         await("it may be taken", () -> on.window.lookup("#take-in") instanceof ButtonBase b && !b.isDisabled());
         on.click("#take-in");
-        await("the file and its lights", () -> on.workspace.counts().get().total() == before + 4);
+        await(
+                "the file and its lights",
+                () -> on.workspace.shelf().counts().get().total() == before + 4);
         Asset sun = on.named("Low sun");
         assertEquals(Kind.HDRI, sun.kind());
         assertEquals("Shed lights", on.named("Shed lights").name());
@@ -303,7 +305,7 @@ class PlanWindowTest extends OneWindow {
         on.undo();
         await("as it was lit before", () -> on.lightName().equals(lit));
         on.undo();
-        await("gone", () -> on.workspace.counts().get().total() == before);
+        await("gone", () -> on.workspace.shelf().counts().get().total() == before);
     }
 
     /** What somebody began to sort is offered when the program comes back, as it was left. */

@@ -28,11 +28,11 @@ class ReadersTest extends OneWindow {
     void theShelfTellsItsCountItsFocusAndWhatIsChosen() throws Exception {
         Node shelf = on.node("#shelf");
         assertEquals(AccessibleRole.LIST_VIEW, ask(shelf, AccessibleAttribute.ROLE));
-        assertEquals(on.workspace.hits().get().total(), ask(shelf, AccessibleAttribute.ITEM_COUNT));
+        assertEquals(on.workspace.shelf().hits().get().total(), ask(shelf, AccessibleAttribute.ITEM_COUNT));
         on.robot.clickOn(on.tile("Storm lantern"));
         await("chosen", () -> on.workspace.selected().get() != null);
         on.press(KeyCode.ESCAPE);
-        await("one thing on the shelf", () -> on.workspace.hits().get().total() == 1);
+        await("one thing on the shelf", () -> on.workspace.shelf().hits().get().total() == 1);
         assertEquals(1, ask(shelf, AccessibleAttribute.ITEM_COUNT));
         Node focused = assertInstanceOf(Node.class, ask(shelf, AccessibleAttribute.FOCUS_ITEM));
         assertTrue(String.valueOf(ask(focused, AccessibleAttribute.TEXT)).startsWith("Storm lantern, model"));

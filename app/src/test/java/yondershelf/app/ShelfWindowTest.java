@@ -44,7 +44,7 @@ import yondershelf.work.Work;
 /** Finding things on the shelf, and saying something about them on their cards. */
 class ShelfWindowTest extends OneWindow {
     private List<Shown> found() {
-        Hits hits = on.workspace.hits().get();
+        Hits hits = on.workspace.shelf().hits().get();
         return on.workspace.catalogue().shelf().page(hits, 0, hits.total());
     }
 
@@ -69,39 +69,39 @@ class ShelfWindowTest extends OneWindow {
         await("only HDRIs", () -> all(e -> e.name().equals("Lamp lit room")));
         on.click("#search");
         on.press(KeyCode.ESCAPE);
-        await("everything", () -> on.workspace.hits().get().total() > 60);
+        await("everything", () -> on.workspace.shelf().hits().get().total() > 60);
 
         on.click("#tag-brass");
         await("only brass", () -> all(e -> e.labels().tags().contains("brass")));
         on.click("#tag-brass");
         await(
                 "everything again",
-                () -> on.workspace.query().get().tags().isEmpty()
-                        && on.workspace.hits().get().total() > 60);
+                () -> on.workspace.shelf().query().get().tags().isEmpty()
+                        && on.workspace.shelf().hits().get().total() > 60);
         on.search("nothing is called this");
-        await("nothing", () -> on.workspace.hits().get().total() == 0);
+        await("nothing", () -> on.workspace.shelf().hits().get().total() == 0);
         assertTrue(onFx(() -> on.window.lookupAll(".empty-words").stream()
                         .map(n -> ((Label) n).getText())
                         .collect(Collectors.joining()))
                 .contains("Nothing matches"));
         on.clickOn("Show everything");
-        await("everything once more", () -> on.workspace.hits().get().total() > 60);
+        await("everything once more", () -> on.workspace.shelf().hits().get().total() > 60);
     }
 
     /** A button that is made anew while the hand is on it swallows the click. */
     @Test
     void whatIsOfferedWhereNothingIsStaysUnderThePointer() throws Exception {
         on.search("nothing is called this");
-        await("nothing", () -> on.workspace.hits().get().total() == 0);
+        await("nothing", () -> on.workspace.shelf().hits().get().total() == 0);
         await("offered", () -> on.robot.lookup("Show everything").tryQuery().isPresent());
         Node offered = on.robot.lookup("Show everything").query();
         // a look through the libraries tells everybody at its end
-        onFx(on.workspace::scan).result().get(100, TimeUnit.SECONDS);
+        onFx(on.workspace.libraries()::scan).result().get(100, TimeUnit.SECONDS);
         await("the look", on::isQuiet);
         Toolkit.pulse();
         assertSame(offered, on.robot.lookup("Show everything").query());
         on.clickOn("Show everything");
-        await("everything", () -> on.workspace.hits().get().total() > 60);
+        await("everything", () -> on.workspace.shelf().hits().get().total() > 60);
     }
 
     /** Conditions typed among the words; what is not understood yet counts as words, and says so. */
@@ -112,20 +112,20 @@ class ShelfWindowTest extends OneWindow {
                 "models without brass",
                 () -> all(e ->
                         e.asset().kind() == Kind.MODEL && !e.labels().tags().contains("brass")));
-        int models = on.workspace.hits().get().total();
+        int models = on.workspace.shelf().hits().get().total();
         on.search("kind:model -tag:brass library:\"Station props\" lam");
         await(
                 "fewer",
                 () -> all(e -> text(e).contains("lam"))
-                        && on.workspace.hits().get().total() < models);
+                        && on.workspace.shelf().hits().get().total() < models);
         on.search("size<huge");
-        await("nothing is called so", () -> on.workspace.hits().get().total() == 0);
+        await("nothing is called so", () -> on.workspace.shelf().hits().get().total() == 0);
         assertTrue(onFx(() ->
                         ((TextField) on.window.lookup("#search")).getTooltip().getText())
                 .contains("50cm"));
         on.click("#search");
         on.press(KeyCode.ESCAPE);
-        await("everything", () -> on.workspace.hits().get().total() > 60);
+        await("everything", () -> on.workspace.shelf().hits().get().total() > 60);
         assertEquals("", onFx(() -> ((TextField) on.window.lookup("#search")).getText()));
     }
 
@@ -147,13 +147,13 @@ class ShelfWindowTest extends OneWindow {
             ((CheckMenuItem) first).setSelected(true);
             first.fire();
         });
-        await("so many are left", () -> on.workspace.hits().get().total() == left);
+        await("so many are left", () -> on.workspace.shelf().hits().get().total() == left);
         assertTrue(
                 onFx(() -> ((TextField) on.window.lookup("#search")).getText()).startsWith("licence:"));
         assertEquals("Filters 1", onFx(filters::getText));
         on.click("#search");
         on.press(KeyCode.ESCAPE);
-        await("everything", () -> on.workspace.hits().get().total() > 60);
+        await("everything", () -> on.workspace.shelf().hits().get().total() > 60);
         assertEquals("Filters", onFx(filters::getText));
     }
 
@@ -190,7 +190,7 @@ class ShelfWindowTest extends OneWindow {
     @Test
     void unitsAreToldOnTheCard() throws Exception {
         on.search("rope coil");
-        await("found", () -> on.workspace.hits().get().total() == 1);
+        await("found", () -> on.workspace.shelf().hits().get().total() == 1);
         on.robot.clickOn(middle(on.tile("Rope coil")));
         await(
                 "what was assumed is told",
@@ -214,7 +214,7 @@ class ShelfWindowTest extends OneWindow {
     @Test
     void aNodeIsChosenOnTheCard() throws Exception {
         on.search("landing stage");
-        await("found", () -> on.workspace.hits().get().total() == 1);
+        await("found", () -> on.workspace.shelf().hits().get().total() == 1);
         on.robot.clickOn(middle(on.tile("Landing stage")));
         await(
                 "what it holds is told",
@@ -255,7 +255,7 @@ class ShelfWindowTest extends OneWindow {
         await(
                 "found",
                 () -> all(e -> text(e).contains("lamp"))
-                        || on.workspace.hits().get().total() < 12);
+                        || on.workspace.shelf().hits().get().total() < 12);
         await(
                 "the shelf shows them",
                 () -> on.window.grid().tileOf(found().get(0).asset().id()) != null);
@@ -305,8 +305,8 @@ class ShelfWindowTest extends OneWindow {
     @Test
     void jobsAreShownStoppedAndExplained() throws Exception {
         // nothing on the shelf, so that no previews come between
-        run(() -> on.workspace.query().set(Query.EVERYTHING.withWords("no such thing")));
-        await("an empty shelf", () -> on.workspace.hits().get().total() == 0);
+        run(() -> on.workspace.shelf().query().set(Query.EVERYTHING.withWords("no such thing")));
+        await("an empty shelf", () -> on.workspace.shelf().hits().get().total() == 0);
         run(() -> on.workspace.jobs().list().forEach(Job::cancel));
         await("quiet", () -> on.workspace.jobs().list().stream().allMatch(j -> j.isOver()));
         AtomicBoolean stopped = new AtomicBoolean();
@@ -395,15 +395,17 @@ class ShelfWindowTest extends OneWindow {
         on.click(row("Coast surfaces"));
         await(
                 "one library",
-                () -> all(s -> on.workspace.libraryName(s.library()).equals("Coast surfaces")));
+                () -> all(s -> on.workspace.shelf().libraryName(s.library()).equals("Coast surfaces")));
         await("it says so", () -> ((Label) on.window.lookup("#where")).getText().equals("Coast surfaces"));
-        assertTrue(on.workspace.hits().get().total() < wanted);
+        assertTrue(on.workspace.shelf().hits().get().total() < wanted);
         on.robot.press(KeyCode.CONTROL);
         on.click(row("Station props"));
         on.robot.release(KeyCode.CONTROL);
-        await("the other one too", () -> on.workspace.query().get().libraries().size() == 2);
-        await("things of both", () -> on.workspace.hits().get().total() == wanted);
+        await(
+                "the other one too",
+                () -> on.workspace.shelf().query().get().libraries().size() == 2);
+        await("things of both", () -> on.workspace.shelf().hits().get().total() == wanted);
         on.click("#everything");
-        await("everything", () -> on.workspace.query().get().libraries().isEmpty());
+        await("everything", () -> on.workspace.shelf().query().get().libraries().isEmpty());
     }
 }

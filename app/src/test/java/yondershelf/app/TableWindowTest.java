@@ -212,10 +212,10 @@ class TableWindowTest extends OneWindow {
     @Test
     void theKeysFollowWhatIsPutDown() throws Exception {
         on.drag("Workbench", on.onTable(0.5, 0.7), "the bench stands", () -> on.standing() == 1);
-        String typed = onFx(() -> on.workspace.query().get().words());
+        String typed = onFx(() -> on.workspace.shelf().query().get().words());
         on.press(KeyCode.CONTROL, KeyCode.Z);
         on.awaitStanding("taken back", 0);
-        assertEquals(typed, onFx(() -> on.workspace.query().get().words()), "the search is as it was");
+        assertEquals(typed, onFx(() -> on.workspace.shelf().query().get().words()), "the search is as it was");
     }
 
     /** The scene's name is whole beside the sign that it is not saved, however little room there is. */

@@ -64,7 +64,7 @@ class TrustWindowTest extends OneWindow {
             AtomicBoolean checked = new AtomicBoolean();
             run(() -> {
                 on.workspace.faults().findings().addListener(o -> checked.set(true));
-                on.workspace.scan();
+                on.workspace.libraries().scan();
             });
             await("scanned and checked", checked::get);
             // once more for what the end of the check sets off
@@ -85,17 +85,17 @@ class TrustWindowTest extends OneWindow {
     void anAnswerThatComesDoesNotCloseTheCard() throws Exception {
         on.robot.clickOn(middle(on.tile("Rain gauge")));
         await("the card is open", () -> on.window.lookup("#card").isVisible());
-        int place = onFx(() -> on.workspace.pages().followedPlace());
+        int place = onFx(() -> on.workspace.shelf().pages().followedPlace());
         AtomicInteger closed = new AtomicInteger();
         ChangeListener<Boolean> listener = (o, was, is) -> closed.addAndGet(is ? 0 : 1);
         AtomicBoolean answered = new AtomicBoolean();
         run(() -> {
-            on.workspace.search();
+            on.workspace.shelf().search();
             on.window.grid().chooseAt(place + 1, true);
             on.window.layout();
             on.window.lookup("#new-tag").requestFocus();
             on.window.lookup("#card").visibleProperty().addListener(listener);
-            on.workspace.hits().addListener(o -> {
+            on.workspace.shelf().hits().addListener(o -> {
                 // as a pulse may come at this very moment
                 on.window.grid().requestLayout();
                 on.window.layout();
@@ -126,7 +126,7 @@ class TrustWindowTest extends OneWindow {
         store.write(batch -> batch.remove(before.row()));
         store.write(batch -> batch.put(before));
         assertTrue(store.asset(id).orElseThrow().row() > before.row());
-        run(on.workspace::scan);
+        run(on.workspace.libraries()::scan);
         await("known by its new number", () -> {
             Asset chosen = on.workspace.selected().get();
             return chosen != null && chosen.row() > before.row() && on.isQuiet();
@@ -174,7 +174,7 @@ class TrustWindowTest extends OneWindow {
         assertEquals(null, on.workspace.questions().current().get());
         // as it was, for the others: its old reference is known from the copy the run kept
         Files.write(crate, mended);
-        run(on.workspace::scan);
+        run(on.workspace.libraries()::scan);
         putBack(crate);
     }
 
@@ -189,7 +189,7 @@ class TrustWindowTest extends OneWindow {
         AtomicBoolean checked = new AtomicBoolean();
         run(() -> {
             on.workspace.faults().findings().addListener(o -> checked.set(true));
-            on.workspace.scan();
+            on.workspace.libraries().scan();
         });
         await("checked", checked::get);
     }
@@ -276,7 +276,7 @@ class TrustWindowTest extends OneWindow {
         java.nio.file.Path file = on.demo(yondershelf.demo.DemoLibrary.PROPS).resolve("workshop/tide plate.png");
         byte[] bytes = yondershelf.format.Formats.png(yondershelf.content.Picture.ofBytes(5, 5, 1, new byte[25]));
         java.nio.file.Files.write(file, bytes);
-        run(() -> on.workspace.scan());
+        run(() -> on.workspace.libraries().scan());
         on.robot.clickOn(middle(on.tile("Tide plate")));
         on.robot.type(KeyCode.DELETE);
         await("deleted", () -> !java.nio.file.Files.exists(file));

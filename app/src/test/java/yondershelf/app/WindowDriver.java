@@ -59,11 +59,11 @@ final class WindowDriver implements AutoCloseable {
             stage.setX(0);
             stage.setY(0);
             stage.show();
-            workspace.scan();
+            workspace.libraries().scan();
         });
         await(
                 "the scan",
-                () -> workspace.hits().get().total() > 60
+                () -> workspace.shelf().hits().get().total() > 60
                         && !workspace.faults().findings().get().isEmpty()
                         && isQuiet());
     }
@@ -102,7 +102,7 @@ final class WindowDriver implements AutoCloseable {
             workspace.intake().brought().set(List.of());
             workspace.selected().set(null);
             workspace.view().set(Workspace.View.SHELF);
-            workspace.query().set(Query.EVERYTHING);
+            workspace.shelf().query().set(Query.EVERYTHING);
             workspace.problem().set(null);
             for (var asked = workspace.questions().current().get();
                     asked != null;
@@ -111,7 +111,7 @@ final class WindowDriver implements AutoCloseable {
             }
             workspace.openScene().detach();
         });
-        await("rest", () -> workspace.hits().get().total() > 60 && isQuiet());
+        await("rest", () -> workspace.shelf().hits().get().total() > 60 && isQuiet());
         // what was let go while the machine was slow may have arrived only now
         undoAll();
         await("rest again", this::isQuiet);
@@ -143,9 +143,9 @@ final class WindowDriver implements AutoCloseable {
                                 String.valueOf(window.lookup("#card")) + " "
                                         + window.lookup("#card").isVisible(),
                                 workspace.view().get(),
-                                workspace.query().get(),
-                                workspace.hits().get().total(),
-                                workspace.counts().get().total(),
+                                workspace.shelf().query().get(),
+                                workspace.shelf().hits().get().total(),
+                                workspace.shelf().counts().get().total(),
                                 workspace.selected().get(),
                                 workspace.history().undoable(),
                                 workspace.history().redoable(),
@@ -351,7 +351,7 @@ final class WindowDriver implements AutoCloseable {
         search(name);
         await(
                 name + " on the shelf",
-                () -> workspace.query().get().words().equals(name)
+                () -> workspace.shelf().query().get().words().equals(name)
                         && window.grid().tileOf(named(name).id()) != null);
         Node tile = null;
         Point2D before = null;

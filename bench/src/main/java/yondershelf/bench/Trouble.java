@@ -105,11 +105,12 @@ final class Trouble {
         System.out.println(WINDOW);
         long since = System.nanoTime();
         probe.longestWait();
-        WindowProbe.await(() -> probe.window().workspace().hits().get().total() >= count);
+        WindowProbe.await(() -> probe.window().workspace().shelf().hits().get().total() >= count);
         Figures.say("  window to everything found", (System.nanoTime() - since) / 1e6, "ms");
         Figures.say(
                 "  found",
-                WindowProbe.onFx(() -> probe.window().workspace().hits().get().total()),
+                WindowProbe.onFx(
+                        () -> probe.window().workspace().shelf().hits().get().total()),
                 "");
         Figures.say("  longest wait of an event", probe.longestWait(), "ms");
     }
@@ -135,13 +136,14 @@ final class Trouble {
     }
 
     private static int total(WindowProbe probe) throws Exception {
-        return WindowProbe.onFx(() -> probe.window().workspace().hits().get().total());
+        return WindowProbe.onFx(
+                () -> probe.window().workspace().shelf().hits().get().total());
     }
 
     private static void awaitAway(WindowProbe probe, boolean away, String what) throws Exception {
         long since = System.nanoTime();
         WindowProbe.await(
-                () -> probe.window().workspace().known().get().stream().allMatch(k -> k.isAway() == away));
+                () -> probe.window().workspace().shelf().known().get().stream().allMatch(k -> k.isAway() == away));
         Figures.say(what, (System.nanoTime() - since) / 1e6, "ms");
     }
 }

@@ -68,12 +68,17 @@ public final class IntakeView extends BorderPane {
         getStyleClass().add("working-list");
         setId("intake");
         wishes = new WishMenu(
-                workspace, () -> replan(workspace.intake().brought().get()), this::count);
+                workspace.catalogue(),
+                workspace.shelf(),
+                workspace.background(),
+                workspace.openPlan(),
+                () -> replan(workspace.intake().brought().get()),
+                this::count);
         wishes.setMinWidth(Region.USE_PREF_SIZE);
         head = new IntakeHead(wishes, this::takeIn, this::letGo);
         setTop(head);
-        large = new ItemView(workspace, open, this::draw);
-        PlanThumbs thumbs = new PlanThumbs(workspace, this::draw, this::redraw);
+        large = new ItemView(workspace.jobs(), open, this::draw);
+        PlanThumbs thumbs = new PlanThumbs(workspace.jobs(), this::draw, this::redraw);
         list = new PlanList(open, thumbs, large::show, large::rename);
         open.plan().addListener((o, before, now) -> count());
         grid = new PlanGrid(list, open);
@@ -100,7 +105,7 @@ public final class IntakeView extends BorderPane {
                 workspace
                         .catalogue()
                         .named(String.valueOf(head.library().getValue()))
-                        .ifPresent(workspace::setTarget);
+                        .ifPresent(workspace.libraries()::setTarget);
                 places.forgetTarget();
                 replan(workspace.intake().brought().get());
             }
@@ -171,7 +176,7 @@ public final class IntakeView extends BorderPane {
                     () -> {
                         workspace.intake().brought().set(List.of());
                         workspace.view().set(Workspace.View.SHELF);
-                        workspace.addLibrary(only);
+                        workspace.libraries().add(only);
                     });
         }
         place.offer(
@@ -387,6 +392,7 @@ public final class IntakeView extends BorderPane {
         head.take().setDisable(true);
         // from here on the library keeps what is under way
         open.keeping().end();
-        new TakingIn(workspace, now, target).run(open.plan().get(), wishes.isMoving(), looked, this::count);
+        new TakingIn(workspace.intake(), workspace.background(), workspace.catalogue(), now, target)
+                .run(open.plan().get(), wishes.isMoving(), looked, this::count);
     }
 }

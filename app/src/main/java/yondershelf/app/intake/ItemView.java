@@ -11,7 +11,6 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.OpenPlan;
-import yondershelf.app.model.Workspace;
 import yondershelf.app.window.EvidencePicture;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
@@ -19,12 +18,13 @@ import yondershelf.intake.PlanItem;
 import yondershelf.render.Booth;
 import yondershelf.words.Phrase;
 import yondershelf.work.Job;
+import yondershelf.work.Jobs;
 
 /** One thing that came, large: its preview, taken before it is taken in, what may be said of it, and its files with their roles. */
 final class ItemView extends VBox {
     static final int EDGE = 272;
 
-    private final Workspace workspace;
+    private final Jobs jobs;
     private final Drawing drawing;
     private final EvidencePicture picture = new EvidencePicture(EDGE);
     private final ItemFields fields;
@@ -41,10 +41,10 @@ final class ItemView extends VBox {
                 throws ProblemException;
     }
 
-    ItemView(Workspace workspace, OpenPlan open, Drawing drawing) {
+    ItemView(Jobs jobs, OpenPlan open, Drawing drawing) {
         Gap.WIDE.between(this);
         this.drawing = drawing;
-        this.workspace = workspace;
+        this.jobs = jobs;
         this.fields = new ItemFields(open);
         this.files = new MapRows(open);
         this.pieces = new PieceRows(open, this::look);
@@ -111,11 +111,9 @@ final class ItemView extends VBox {
 
     private void draw(PlanItem item, String node) {
         stop();
-        Job<Picture> job = workspace
-                .jobs()
-                .startQuietly(
-                        Phrase.of("intake.preview-of", item.name()),
-                        w -> drawing.draw(item, node, EDGE, Booth.FINAL_SAMPLES, w::isCancelled));
+        Job<Picture> job = jobs.startQuietly(
+                Phrase.of("intake.preview-of", item.name()),
+                w -> drawing.draw(item, node, EDGE, Booth.FINAL_SAMPLES, w::isCancelled));
         under = job;
         job.result()
                 .whenComplete((made, failure) -> Platform.runLater(() -> {

@@ -11,12 +11,12 @@ import javafx.application.Platform;
 import javafx.scene.image.Image;
 import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
-import yondershelf.app.model.Workspace;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.intake.PlanItem;
 import yondershelf.render.Booth;
 import yondershelf.words.Phrase;
+import yondershelf.work.Jobs;
 import yondershelf.work.Work;
 
 /** Small previews of what came, drawn one after the other for the lines that are in view, the latest first. */
@@ -27,7 +27,7 @@ final class PlanThumbs {
     /** Drawn larger than the list shows it, so that edges are smooth; as large as among pictures. */
     private static final int DRAWN = 112;
 
-    private final Workspace workspace;
+    private final Jobs jobs;
     private final ItemView.Drawing drawing;
     private final Runnable came;
     private final Map<PlanItem, Image> ready = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
@@ -44,8 +44,8 @@ final class PlanThumbs {
     private int round;
 
     /** @param came called on the interface thread when there is another one */
-    PlanThumbs(Workspace workspace, ItemView.Drawing drawing, Runnable came) {
-        this.workspace = workspace;
+    PlanThumbs(Jobs jobs, ItemView.Drawing drawing, Runnable came) {
+        this.jobs = jobs;
         this.drawing = drawing;
         this.came = came;
     }
@@ -86,9 +86,7 @@ final class PlanThumbs {
         }
         busy = true;
         int now = round;
-        workspace
-                .jobs()
-                .startQuietly(Phrase.of("intake.previews-of-what-came"), work -> draw(item, work))
+        jobs.startQuietly(Phrase.of("intake.previews-of-what-came"), work -> draw(item, work))
                 .result()
                 .whenComplete((made, failure) -> Platform.runLater(() -> {
                     busy = false;

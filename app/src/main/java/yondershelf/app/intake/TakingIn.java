@@ -6,9 +6,11 @@ import java.util.Map;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Background;
 import yondershelf.app.model.IntakeReport;
+import yondershelf.app.model.IntakeUnderWay;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.KeptAct;
 import yondershelf.content.Problem;
 import yondershelf.intake.Intake;
@@ -22,12 +24,16 @@ import yondershelf.work.Work;
 
 /** The act itself: what is ticked comes into the library, can be undone, and what became of it is kept. */
 final class TakingIn {
-    private final Workspace workspace;
+    private final IntakeUnderWay underWay;
+    private final Background background;
+    private final Catalogue catalogue;
     private final Intake intake;
     private final Library target;
 
-    TakingIn(Workspace workspace, Intake intake, Library target) {
-        this.workspace = workspace;
+    TakingIn(IntakeUnderWay underWay, Background background, Catalogue catalogue, Intake intake, Library target) {
+        this.underWay = underWay;
+        this.background = background;
+        this.catalogue = catalogue;
         this.intake = intake;
         this.target = target;
     }
@@ -47,25 +53,23 @@ final class TakingIn {
             // stopped by hand or not: what came in is there, and can be undone
             Taken came = taken.get();
             if (came != null) {
-                workspace.intake().tookIn(target, came, act.get());
+                underWay.tookIn(target, came, act.get());
             } else {
                 nothing.run();
             }
         };
         String what = title(items.size());
-        Job<Boolean> job = workspace
-                .background()
-                .run(
-                        what,
-                        work -> {
-                            List<PlanItem> coming = looked ? items : readable(intake, items, work);
-                            Taken came = moving ? intake.move(with(whole, coming), work) : intake.take(coming, work);
-                            taken.set(came);
-                            act.set(workspace.intake().label(target, came, work).orElse(null));
-                            return true;
-                        },
-                        done -> over.run(),
-                        over);
+        Job<Boolean> job = background.run(
+                what,
+                work -> {
+                    List<PlanItem> coming = looked ? items : readable(intake, items, work);
+                    Taken came = moving ? intake.move(with(whole, coming), work) : intake.take(coming, work);
+                    taken.set(came);
+                    act.set(underWay.label(target, came, work).orElse(null));
+                    return true;
+                },
+                done -> over.run(),
+                over);
         job.result().whenComplete((done, failure) -> {
             Taken came = taken.get();
             keep(IntakeReport.of(what, came == null ? 0 : came.assets(), job.problems()));
@@ -76,21 +80,19 @@ final class TakingIn {
         return Phrase.of(
                 "intake.taking-in-from",
                 Words.plural(things, "thing"),
-                workspace.intake().brought().get().stream()
+                underWay.brought().get().stream()
                         .map(p -> String.valueOf(p.getFileName()))
                         .collect(Collectors.joining(", ")));
     }
 
     private void keep(IntakeReport report) {
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("intake.keeping-what-became-of-it"),
-                        work -> {
-                            report.keep(workspace.catalogue().home());
-                            return true;
-                        },
-                        kept -> {});
+        background.quietly(
+                Phrase.of("intake.keeping-what-became-of-it"),
+                work -> {
+                    report.keep(catalogue.home());
+                    return true;
+                },
+                kept -> {});
     }
 
     /** A plan in which just these are ticked. */

@@ -13,8 +13,10 @@ import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import yondershelf.app.model.Background;
 import yondershelf.app.model.OpenPlan;
-import yondershelf.app.model.Workspace;
+import yondershelf.app.model.ShelfModel;
+import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Home;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
@@ -33,7 +35,9 @@ final class WishMenu extends MenuButton {
     private static final String MINUTES = "intake-minutes";
     private static final int[] LONGEST = {1, 2, 10, 30};
 
-    private final Workspace workspace;
+    private final ShelfModel shelf;
+    private final Background background;
+    private final OpenPlan openPlan;
     private final Home home;
     private final Runnable again;
     private final CheckMenuItem moving = new CheckMenuItem(Phrase.of("intake.move-files-here-instead-of"));
@@ -42,10 +46,18 @@ final class WishMenu extends MenuButton {
      * @param again plans anew, because things are wished otherwise
      * @param changed shows what is wished of the act itself
      */
-    WishMenu(Workspace workspace, Runnable again, Runnable changed) {
+    WishMenu(
+            Catalogue catalogue,
+            ShelfModel shelf,
+            Background background,
+            OpenPlan openPlan,
+            Runnable again,
+            Runnable changed) {
         super(Phrase.of("intake.all-of-them"));
-        this.workspace = workspace;
-        this.home = workspace.catalogue().home();
+        this.shelf = shelf;
+        this.background = background;
+        this.openPlan = openPlan;
+        this.home = catalogue.home();
         this.again = again;
         moving.setOnAction(e -> changed.run());
         setId("intake-wishes");
@@ -79,7 +91,7 @@ final class WishMenu extends MenuButton {
 
     /** What is wished now. */
     Wishes wishes(SortedSet<String> tags, OpenPlan open, Map<Path, String> passwords) throws ProblemException {
-        SortedSet<String> known = new TreeSet<>(workspace.counts().get().tags().keySet());
+        SortedSet<String> known = new TreeSet<>(shelf.counts().get().tags().keySet());
         return new Wishes(
                 style(),
                 Boolean.parseBoolean(home.setting(FLAT, "false")),
@@ -102,15 +114,13 @@ final class WishMenu extends MenuButton {
     }
 
     private void keep(String key, String value) {
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("intake.keeping-a-setting"),
-                        work -> {
-                            home.setSetting(key, value);
-                            return true;
-                        },
-                        done -> again.run());
+        background.quietly(
+                Phrase.of("intake.keeping-a-setting"),
+                work -> {
+                    home.setSetting(key, value);
+                    return true;
+                },
+                done -> again.run());
     }
 
     private CheckMenuItem check(String title, String key, String otherwise) {
@@ -186,11 +196,9 @@ final class WishMenu extends MenuButton {
         Menu menu = new Menu(Phrase.of("intake.all-materials-are-made-of"));
         for (Substance each : Substance.values()) {
             MenuItem item = new MenuItem(each.title());
-            item.setOnAction(e -> workspace
-                    .openPlan()
-                    .change(
-                            Phrase.of("intake.make-all-materials-of", each.title()),
-                            p -> p.each(i -> i.isSet() ? i.of(each) : i)));
+            item.setOnAction(e -> openPlan.change(
+                    Phrase.of("intake.make-all-materials-of", each.title()),
+                    p -> p.each(i -> i.isSet() ? i.of(each) : i)));
             menu.getItems().add(item);
         }
         return menu;
@@ -198,9 +206,8 @@ final class WishMenu extends MenuButton {
 
     private MenuItem pieces(String title, Kind kind, String what) {
         MenuItem item = new MenuItem(title);
-        item.setOnAction(e -> workspace
-                .openPlan()
-                .change(Phrase.of("intake.take-all-apart", what), p -> p.each(i -> apart(i, kind))));
+        item.setOnAction(e ->
+                openPlan.change(Phrase.of("intake.take-all-apart", what), p -> p.each(i -> apart(i, kind))));
         return item;
     }
 
@@ -214,11 +221,9 @@ final class WishMenu extends MenuButton {
 
     private MenuItem ticks(String title, boolean ticked) {
         MenuItem item = new MenuItem(title);
-        item.setOnAction(e -> workspace
-                .openPlan()
-                .change(
-                        ticked ? Phrase.of("intake.tick-everything-2") : Phrase.of("intake.tick-nothing-2"),
-                        p -> p.each(i -> i.ticked(ticked))));
+        item.setOnAction(e -> openPlan.change(
+                ticked ? Phrase.of("intake.tick-everything-2") : Phrase.of("intake.tick-nothing-2"),
+                p -> p.each(i -> i.ticked(ticked))));
         return item;
     }
 }

@@ -93,8 +93,8 @@ public final class JobStrip extends BorderPane {
     private void showNews() {
         news.getChildren().clear();
         for (Arrived.News came : workspace.arrived().news().get().values()) {
-            Button show = new Button(
-                    Phrase.of("views.new-in", Words.count(came.count()), workspace.libraryName(came.library())));
+            Button show = new Button(Phrase.of(
+                    "views.new-in", Words.count(came.count()), workspace.shelf().libraryName(came.library())));
             show.getStyleClass().addAll("quiet", "news");
             show.setMinWidth(Region.USE_PREF_SIZE);
             show.setTooltip(new Tooltip(Phrase.of("views.show-just-what-came")));
@@ -102,7 +102,8 @@ public final class JobStrip extends BorderPane {
             Button enough = new Button("×");
             enough.getStyleClass().add("quiet");
             enough.setTooltip(new Tooltip(Phrase.of("views.put-this-message-away")));
-            enough.setAccessibleText(Phrase.of("views.put-away-what-is-said", workspace.libraryName(came.library())));
+            enough.setAccessibleText(
+                    Phrase.of("views.put-away-what-is-said", workspace.shelf().libraryName(came.library())));
             enough.setOnAction(e -> workspace.arrived().forget(came));
             news.getChildren().addAll(show, enough);
         }

@@ -10,9 +10,10 @@ import javafx.scene.image.ImageView;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Background;
+import yondershelf.app.model.Faults;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.Images;
-import yondershelf.app.model.Workspace;
 import yondershelf.app.shelf.PreviewLoader;
 import yondershelf.app.window.EvidencePicture;
 import yondershelf.app.window.EvidenceSide;
@@ -31,7 +32,8 @@ final class FindingEvidence extends BorderPane {
     private static final int EDGE = 250;
     private static final int FOUND = 96;
 
-    private final Workspace workspace;
+    private final Background background;
+    private final Catalogue catalogue;
     private final PreviewLoader loader;
     private final EvidencePicture asItIs = new EvidencePicture(EDGE);
     private final Label title = new Label();
@@ -43,8 +45,9 @@ final class FindingEvidence extends BorderPane {
     private final Button one = new Button(Phrase.of("views.apply-this-remedy"));
     private @Nullable Finding chosen;
 
-    FindingEvidence(Workspace workspace, PreviewLoader loader) {
-        this.workspace = workspace;
+    FindingEvidence(Faults faults, Background background, Catalogue catalogue, PreviewLoader loader) {
+        this.background = background;
+        this.catalogue = catalogue;
         this.loader = loader;
         one.setId("mend-one");
         one.getStyleClass().add("main-act");
@@ -52,7 +55,7 @@ final class FindingEvidence extends BorderPane {
         one.setOnAction(e -> {
             Finding now = chosen;
             if (now != null) {
-                workspace.faults().mend(List.of(now));
+                faults.mend(List.of(now));
             }
         });
         foundName.getStyleClass().add("faint");
@@ -90,16 +93,14 @@ final class FindingEvidence extends BorderPane {
                         : fix.doubt().isEmpty()
                                 ? Phrase.of("views.remedy", lower(fix.sentence()))
                                 : Phrase.of("views.proposed", lower(fix.sentence()), fix.doubt()));
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("views.finding", finding.path()),
-                        work -> workspace.catalogue().shelf().asset(finding.asset()),
-                        about -> about.ifPresent(asset -> {
-                            if (finding.equals(chosen)) {
-                                showAsItIs(finding, asset);
-                            }
-                        }));
+        background.quietly(
+                Phrase.of("views.finding", finding.path()),
+                work -> catalogue.shelf().asset(finding.asset()),
+                about -> about.ifPresent(asset -> {
+                    if (finding.equals(chosen)) {
+                        showAsItIs(finding, asset);
+                    }
+                }));
         String source = fix == null ? null : fix.source();
         if (source != null) {
             showFound(finding, source);
@@ -117,50 +118,39 @@ final class FindingEvidence extends BorderPane {
 
     /** The preview of something that has not come into view on the shelf. */
     private void take(Finding finding, Asset asset) {
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("views.preview-of", asset.name()),
-                        work -> {
-                            Picture kept = workspace.catalogue().contents().keptPreview(asset, PreviewLoader.SIZE);
-                            return Optional.ofNullable(
-                                    kept != null
-                                            ? kept
-                                            : workspace
-                                                    .catalogue()
-                                                    .contents()
-                                                    .takePreview(
-                                                            asset,
-                                                            PreviewLoader.SIZE,
-                                                            Booth.FINAL_SAMPLES,
-                                                            work::isCancelled));
-                        },
-                        made -> {
-                            if (finding.equals(chosen)) {
-                                made.ifPresent(asItIs::show);
-                            }
-                        });
+        background.quietly(
+                Phrase.of("views.preview-of", asset.name()),
+                work -> {
+                    Picture kept = catalogue.contents().keptPreview(asset, PreviewLoader.SIZE);
+                    return Optional.ofNullable(
+                            kept != null
+                                    ? kept
+                                    : catalogue
+                                            .contents()
+                                            .takePreview(
+                                                    asset, PreviewLoader.SIZE, Booth.FINAL_SAMPLES, work::isCancelled));
+                },
+                made -> {
+                    if (finding.equals(chosen)) {
+                        made.ifPresent(asItIs::show);
+                    }
+                });
     }
 
     private void showFound(Finding finding, String source) {
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("views.reading-the-found-texture"),
-                        work -> foundTexture(finding, source),
-                        texture -> {
-                            if (texture.isPresent() && finding.equals(chosen)) {
-                                found.setImage(Images.of(texture.get()));
-                                foundName.setText(Phrase.of("views.found", source));
-                                foundBox.setVisible(true);
-                                foundBox.setManaged(true);
-                            }
-                        });
+        background.quietly(
+                Phrase.of("views.reading-the-found-texture"), work -> foundTexture(finding, source), texture -> {
+                    if (texture.isPresent() && finding.equals(chosen)) {
+                        found.setImage(Images.of(texture.get()));
+                        foundName.setText(Phrase.of("views.found", source));
+                        foundBox.setVisible(true);
+                        foundBox.setManaged(true);
+                    }
+                });
     }
 
     /** Empty when its library is away. */
     private Optional<Picture> foundTexture(Finding finding, String source) throws ProblemException {
-        Catalogue catalogue = workspace.catalogue();
         Library library = catalogue.shelf().libraryOf(finding.asset()).orElse(null);
         return library == null
                 ? Optional.empty()

@@ -9,15 +9,16 @@ import javafx.scene.layout.VBox;
 import yondershelf.app.model.FileRuns;
 import yondershelf.app.model.Questions;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
 import yondershelf.words.Phrase;
 
 /** Below earlier changes: what each library keeps so that they can be taken back, and the act that frees it. */
 final class KeptRoom extends VBox {
-    private final Workspace workspace;
+    private final Questions questions;
+    private final FileRuns fileRuns;
 
-    KeptRoom(Workspace workspace) {
-        this.workspace = workspace;
+    KeptRoom(Questions questions, FileRuns fileRuns) {
+        this.questions = questions;
+        this.fileRuns = fileRuns;
         getStyleClass().add("kept-room");
     }
 
@@ -29,19 +30,17 @@ final class KeptRoom extends VBox {
 
     private void empty(FileRuns.Kept kept) {
         String room = Words.bytes(kept.space().bytes());
-        workspace
-                .questions()
-                .ask(
-                        Phrase.of(
-                                "views.let-go-of-everything-keeps",
-                                kept.library().name(),
-                                room,
-                                Words.plural(kept.space().runs(), "earlier change")),
-                        new Questions.Choice(
-                                Phrase.of("views.free", room),
-                                Phrase.of("views.old-and-deleted-files-are"),
-                                () -> workspace.fileRuns().empty(kept.library())),
-                        new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
+        questions.ask(
+                Phrase.of(
+                        "views.let-go-of-everything-keeps",
+                        kept.library().name(),
+                        room,
+                        Words.plural(kept.space().runs(), "earlier change")),
+                new Questions.Choice(
+                        Phrase.of("views.free", room),
+                        Phrase.of("views.old-and-deleted-files-are"),
+                        () -> fileRuns.empty(kept.library())),
+                new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 
     /** What taking back costs in room, and the act that frees it. */

@@ -8,9 +8,10 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import yondershelf.app.model.Faults;
 import yondershelf.app.model.Gap;
+import yondershelf.app.model.LibraryActs;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
 import yondershelf.mend.Finding;
 import yondershelf.words.Phrase;
 
@@ -21,7 +22,7 @@ final class MendHead extends HBox {
     private final Button earlier = new Button(Phrase.of("views.earlier-changes"));
 
     /** @param turn shows earlier changes in place of the findings, or these again */
-    MendHead(Workspace workspace, Runnable turn) {
+    MendHead(Faults faults, LibraryActs libraries, Runnable turn) {
         Gap.WIDE.between(this);
         setAlignment(Pos.CENTER_LEFT);
         getStyleClass().add("pane-head");
@@ -29,7 +30,7 @@ final class MendHead extends HBox {
         all.setId("mend-all");
         all.getStyleClass().add("main-act");
         all.setTooltip(new Tooltip(Phrase.of("views.apply-all-remedies-that-are")));
-        all.setOnAction(e -> workspace.faults().mendAll());
+        all.setOnAction(e -> faults.mendAll());
         earlier.getStyleClass().add("quiet");
         earlier.setId("earlier");
         earlier.setTooltip(new Tooltip(Phrase.of("views.all-changes-made-to-files")));
@@ -37,7 +38,7 @@ final class MendHead extends HBox {
         Button check = new Button(Phrase.of("views.check-again"));
         check.getStyleClass().add("quiet");
         check.setTooltip(new Tooltip(Phrase.of("views.look-through-the-libraries-for")));
-        check.setOnAction(e -> workspace.scan());
+        check.setOnAction(e -> libraries.scan());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         getChildren().addAll(heading, gap, all, earlier, check);

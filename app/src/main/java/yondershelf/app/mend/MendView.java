@@ -27,9 +27,9 @@ public final class MendView extends BorderPane {
         this.addLibrary = addLibrary;
         getStyleClass().add("working-list");
         setId("mend");
-        head = new MendHead(workspace, () -> showRuns(!runsShown));
-        runs = new RunsView(workspace);
-        side = new FindingEvidence(workspace, loader);
+        head = new MendHead(workspace.faults(), workspace.libraries(), () -> showRuns(!runsShown));
+        runs = new RunsView(workspace.fileRuns(), workspace.questions(), workspace.background());
+        side = new FindingEvidence(workspace.faults(), workspace.background(), workspace.catalogue(), loader);
         list.offer(finding -> workspace.faults().mend(List.of(finding)), this::find);
         setTop(head);
         setCenter(list);
@@ -105,7 +105,7 @@ public final class MendView extends BorderPane {
                         Phrase.of("views.finding", finding.path()),
                         work -> workspace.catalogue().shelf().asset(finding.asset()),
                         found -> found.ifPresent(asset -> {
-                            workspace.query().set(Query.EVERYTHING.withWords(asset.name()));
+                            workspace.shelf().query().set(Query.EVERYTHING.withWords(asset.name()));
                             workspace.view().set(Workspace.View.SHELF);
                         }));
     }

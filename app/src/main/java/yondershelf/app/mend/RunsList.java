@@ -20,7 +20,6 @@ import javafx.scene.layout.VBox;
 import yondershelf.app.model.FileRuns;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
 import yondershelf.app.window.EmptyPlace;
 import yondershelf.app.window.LineCell;
 import yondershelf.library.UndoRun;
@@ -30,10 +29,10 @@ import yondershelf.words.Phrase;
 final class RunsList extends ListView<FileRuns.Listed> {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Phrase.language());
 
-    private final Workspace workspace;
+    private final FileRuns fileRuns;
 
-    RunsList(Workspace workspace) {
-        this.workspace = workspace;
+    RunsList(FileRuns fileRuns) {
+        this.fileRuns = fileRuns;
         setId("runs-list");
         getStyleClass().add("runs");
         setAccessibleText(Phrase.of("views.earlier-changes"));
@@ -57,12 +56,10 @@ final class RunsList extends ListView<FileRuns.Listed> {
     }
 
     private void takeBack(FileRuns.Listed run) {
-        workspace
-                .fileRuns()
-                .takeBack(
-                        run.summary().what(),
-                        List.of(new FileRuns.Run(run.library(), run.summary().run())),
-                        false);
+        fileRuns.takeBack(
+                run.summary().what(),
+                List.of(new FileRuns.Run(run.library(), run.summary().run())),
+                false);
     }
 
     private HBox row(FileRuns.Listed run) {

@@ -2,20 +2,23 @@ package yondershelf.app.mend;
 
 import java.util.List;
 import javafx.scene.layout.BorderPane;
+import yondershelf.app.model.Background;
 import yondershelf.app.model.FileRuns;
-import yondershelf.app.model.Workspace;
+import yondershelf.app.model.Questions;
 import yondershelf.words.Phrase;
 
 /** Earlier changes to files, and below them, always in sight, what keeping them costs in room. */
 final class RunsView extends BorderPane {
-    private final Workspace workspace;
+    private final FileRuns fileRuns;
+    private final Background background;
     private final RunsList list;
     private final KeptRoom room;
 
-    RunsView(Workspace workspace) {
-        this.workspace = workspace;
-        list = new RunsList(workspace);
-        room = new KeptRoom(workspace);
+    RunsView(FileRuns fileRuns, Questions questions, Background background) {
+        this.fileRuns = fileRuns;
+        this.background = background;
+        list = new RunsList(fileRuns);
+        room = new KeptRoom(questions, fileRuns);
         setId("runs");
         setCenter(list);
         setBottom(room);
@@ -23,16 +26,13 @@ final class RunsView extends BorderPane {
 
     /** Reads both again. */
     void readAgain() {
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("views.listing-earlier-changes"),
-                        work -> new Found(
-                                workspace.fileRuns().all(), workspace.fileRuns().kept()),
-                        found -> {
-                            list.show(found.runs);
-                            room.show(found.kept);
-                        });
+        background.quietly(
+                Phrase.of("views.listing-earlier-changes"),
+                work -> new Found(fileRuns.all(), fileRuns.kept()),
+                found -> {
+                    list.show(found.runs);
+                    room.show(found.kept);
+                });
     }
 
     private record Found(List<FileRuns.Listed> runs, List<FileRuns.Kept> kept) {}

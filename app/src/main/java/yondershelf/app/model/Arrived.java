@@ -50,12 +50,12 @@ public final class Arrived implements AutoCloseable {
 
             @Override
             public void connected() {
-                Platform.runLater(workspace::scan);
+                Platform.runLater(workspace.libraries()::scan);
             }
 
             @Override
             public void followed() {
-                Platform.runLater(workspace::refreshed);
+                Platform.runLater(workspace.libraries()::refreshed);
             }
 
             @Override
@@ -83,7 +83,7 @@ public final class Arrived implements AutoCloseable {
                         },
                         looked -> {
                             if (!looked.isUnchanged()) {
-                                workspace.refreshed();
+                                workspace.libraries().refreshed();
                             }
                         });
     }
@@ -112,7 +112,7 @@ public final class Arrived implements AutoCloseable {
     public void show(News came) {
         forget(came);
         workspace.view().set(Workspace.View.SHELF);
-        workspace.query().set(Query.EVERYTHING.in(came.library, null).withSince(came.since));
+        workspace.shelf().query().set(Query.EVERYTHING.in(came.library, null).withSince(came.since));
     }
 
     /** Is quiet about what came to a library. */

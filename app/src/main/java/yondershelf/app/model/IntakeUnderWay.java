@@ -100,8 +100,8 @@ public final class IntakeUnderWay {
                         },
                         done -> {
                             // what came was seen already when it was labelled
-                            workspace.search();
-                            workspace.scan();
+                            workspace.shelf().search();
+                            workspace.libraries().scan();
                         });
     }
 

@@ -30,7 +30,7 @@ public final class MoreLike {
     MoreLike(Workspace workspace) {
         this.workspace = workspace;
         this.catalogue = workspace.catalogue();
-        workspace.query().addListener((o, before, now) -> {
+        workspace.shelf().query().addListener((o, before, now) -> {
             if (before.like().isEmpty()
                     && !now.like().isEmpty()
                     && looking.filter(job -> !job.isOver()).isEmpty()) {
@@ -74,11 +74,11 @@ public final class MoreLike {
 
     /** @param colour as {@code #rrggbb} */
     public void ofColour(String colour) {
-        show(workspace.query().get().withLike(colour));
+        show(workspace.shelf().query().get().withLike(colour));
     }
 
     public void nothing() {
-        workspace.query().set(workspace.query().get().withLike(""));
+        workspace.shelf().query().set(workspace.shelf().query().get().withLike(""));
     }
 
     /** What is looked for, for a person; an asset's name is looked up in the background. */
@@ -106,7 +106,7 @@ public final class MoreLike {
 
     private void show(Query query) {
         workspace.view().set(Workspace.View.SHELF);
-        workspace.query().set(query);
+        workspace.shelf().query().set(query);
     }
 
     /** Goes on in the background; the answer is asked for again as more is seen. */
@@ -156,8 +156,8 @@ public final class MoreLike {
     private void tell(int left) {
         Platform.runLater(() -> {
             unseen.set(left);
-            if (!workspace.query().get().like().isEmpty()) {
-                workspace.search();
+            if (!workspace.shelf().query().get().like().isEmpty()) {
+                workspace.shelf().search();
             }
         });
     }

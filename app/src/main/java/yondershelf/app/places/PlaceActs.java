@@ -46,7 +46,7 @@ final class PlaceActs {
 
     /** @param more true to look there besides where one looks already */
     void go(Row row, boolean more) {
-        Query now = workspace.query().get().withSince(0);
+        Query now = workspace.shelf().query().get().withSince(0);
         switch (row) {
             case PlaceTree.Everything all ->
                 show(now.anywhere().withTags(Set.of()).withUnfiled(false));
@@ -79,7 +79,7 @@ final class PlaceActs {
 
     private void show(Query query) {
         workspace.view().set(Workspace.View.SHELF);
-        workspace.query().set(query);
+        workspace.shelf().query().set(query);
     }
 
     /** What may be done with a library; null for other places. */
@@ -90,13 +90,15 @@ final class PlaceActs {
         }
         KnownLibrary library = shown.library();
         ContextMenu menu = new ContextMenu();
-        MenuItem target = item(Phrase.of("views.new-things-go-here"), () -> workspace.setTarget(library));
+        MenuItem target = item(
+                Phrase.of("views.new-things-go-here"),
+                () -> workspace.libraries().setTarget(library));
         target.setDisable(library.isAway() || shown.target());
         MenuItem name = item(Phrase.of("views.rename"), rename);
         name.setDisable(library.isAway());
-        MenuItem look = item(Phrase.of("views.look-through-it-again"), workspace::scan);
+        MenuItem look = item(Phrase.of("views.look-through-it-again"), workspace.libraries()::scan);
         look.setDisable(library.isAway());
-        List<KnownLibrary> all = workspace.known().get();
+        List<KnownLibrary> all = workspace.shelf().known().get();
         int place = all.indexOf(library);
         MenuItem up = item(Phrase.of("views.move-up"), () -> move(library, place - 1));
         up.setDisable(place <= 0);
@@ -104,13 +106,17 @@ final class PlaceActs {
         down.setDisable(place >= all.size() - 1);
         MenuItem hide = item(
                 library.isHidden() ? Phrase.of("views.show-it-again") : Phrase.of("views.hide-it"),
-                () -> workspace.onLibraries(
-                        library.isHidden()
-                                ? Phrase.of("views.showing", library.name())
-                                : Phrase.of("views.hiding", library.name()),
-                        catalogue -> catalogue.hide(library, !library.isHidden())));
+                () -> workspace
+                        .libraries()
+                        .change(
+                                library.isHidden()
+                                        ? Phrase.of("views.showing", library.name())
+                                        : Phrase.of("views.hiding", library.name()),
+                                catalogue -> catalogue.hide(library, !library.isHidden())));
         MenuItem remove = item(Phrase.of("views.remove-from-the-list"), () -> askToRemove(library));
-        MenuItem folder = item(Phrase.of("views.new-folder-in-it"), () -> FolderMenu.askForNew(workspace, library, ""));
+        MenuItem folder = item(
+                Phrase.of("views.new-folder-in-it"),
+                () -> FolderMenu.askForNew(workspace.filing(), workspace.questions(), library, ""));
         folder.setDisable(library.isAway());
         menu.getItems()
                 .addAll(
@@ -134,7 +140,9 @@ final class PlaceActs {
     }
 
     private void move(KnownLibrary library, int place) {
-        workspace.onLibraries(Phrase.of("views.sorting-the-libraries"), catalogue -> catalogue.move(library, place));
+        workspace
+                .libraries()
+                .change(Phrase.of("views.sorting-the-libraries"), catalogue -> catalogue.move(library, place));
     }
 
     /** Only the list is changed, but a library that is away is not easily found again. */
@@ -146,16 +154,19 @@ final class PlaceActs {
                         new Questions.Choice(
                                 Phrase.of("views.remove-it"),
                                 Phrase.of("views.it-can-be-opened-again"),
-                                () -> workspace.onLibraries(
-                                        Phrase.of("views.removing", library.name()),
-                                        catalogue -> catalogue.close(library.root()))),
+                                () -> workspace
+                                        .libraries()
+                                        .change(
+                                                Phrase.of("views.removing", library.name()),
+                                                catalogue -> catalogue.close(library.root()))),
                         new Questions.Choice(Phrase.of("views.cancel"), Phrase.of("views.change-nothing"), () -> {}));
     }
 
     void rename(KnownLibrary library, String name) {
         if (!name.isBlank() && !name.strip().equals(library.name())) {
-            workspace.onLibraries(
-                    Phrase.of("views.renaming", library.name()), catalogue -> catalogue.rename(library, name));
+            workspace
+                    .libraries()
+                    .change(Phrase.of("views.renaming", library.name()), catalogue -> catalogue.rename(library, name));
         }
     }
 }

@@ -135,7 +135,7 @@ final class PlaceDrops {
     private void nest(Row row, String tag) {
         String to = row instanceof PlaceTree.TagRow other ? nested(tag, other.tag()) : last(tag);
         if (!to.isEmpty()) {
-            TagMenu.rename(workspace, tag, to);
+            TagMenu.rename(workspace.chosen(), workspace.questions(), workspace.shelf(), tag, to);
         }
     }
 

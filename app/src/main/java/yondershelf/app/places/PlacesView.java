@@ -55,21 +55,21 @@ public final class PlacesView extends ListView<Row> {
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         workspace.onChange(this::fill);
         // at each letter: only what is marked may be another
-        workspace.query().addListener(o -> cells.forEach(PlaceCell::mark));
+        workspace.shelf().query().addListener(o -> cells.forEach(PlaceCell::mark));
         fill();
     }
 
     private void fill() {
         String targetId = workspace.catalogue().target().map(Library::id).orElse("");
         List<Row> rows = tree.rows(
-                workspace.known().get(),
-                workspace.emptyFolders().in(workspace.counts().get()),
+                workspace.shelf().known().get(),
+                workspace.emptyFolders().in(workspace.shelf().counts().get()),
                 workspace.searches().all().stream()
                         .map(s ->
                                 new PlaceTree.SearchRow(s, workspace.searches().count(s)))
                         .toList(),
                 targetId,
-                workspace.taken().get());
+                workspace.shelf().taken().get());
         if (rows.equals(getItems())) {
             return;
         }
@@ -93,7 +93,7 @@ public final class PlacesView extends ListView<Row> {
     }
 
     boolean isChosen(Row row) {
-        return acts.isChosen(row, workspace.query().get());
+        return acts.isChosen(row, workspace.shelf().query().get());
     }
 
     void go(Row row, boolean more) {
@@ -109,15 +109,16 @@ public final class PlacesView extends ListView<Row> {
     }
 
     ContextMenu menu(PlaceTree.TagRow row) {
-        return new TagMenu(workspace, row.tag());
+        return new TagMenu(workspace.chosen(), workspace.questions(), workspace.shelf(), row.tag());
     }
 
     ContextMenu menu(PlaceTree.SearchRow row) {
-        return new SearchMenu(workspace, row.search());
+        return new SearchMenu(
+                workspace.questions(), workspace.searches(), workspace.shelf(), workspace.catalogue(), row.search());
     }
 
     ContextMenu menu(PlaceTree.FolderRow row) {
-        return new FolderMenu(workspace, row.library(), row.path());
+        return new FolderMenu(workspace.filing(), workspace.questions(), row.library(), row.path());
     }
 
     @Nullable

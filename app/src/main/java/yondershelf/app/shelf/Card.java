@@ -45,8 +45,8 @@ public final class Card extends Region {
     Card(Workspace workspace, PreviewLoader loader, Runnable fold) {
         this.workspace = workspace;
         this.loader = loader;
-        acts = new LabelActs(workspace);
-        picture = new LivePreview(workspace);
+        acts = new LabelActs(workspace.labelling());
+        picture = new LivePreview(workspace.catalogue(), workspace.loaded(), workspace.background());
         picture.setEdge(PICTURE);
         facts = new FactSheet(workspace);
         findings = new CardFindings(workspace);
@@ -122,8 +122,8 @@ public final class Card extends Region {
             favourite.setSelected(shown.labels().favourite());
             labels.show(shown.labels(), other);
         });
-        place.setText(
-                workspace.libraryName(shown.library()) + (away ? Phrase.of("shelf.away") : "") + " / " + thing.path());
+        place.setText(workspace.shelf().libraryName(shown.library()) + (away ? Phrase.of("shelf.away") : "") + " / "
+                + thing.path());
         place.setTooltip(new Tooltip(place.getText()));
         // labels are kept in the library itself
         for (Node field : List.of(name, favourite, labels)) {

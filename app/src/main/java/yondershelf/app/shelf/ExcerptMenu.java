@@ -7,8 +7,8 @@ import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.Tooltip;
+import yondershelf.app.model.Labelling;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
 import yondershelf.content.Excerpt;
 import yondershelf.facts.Facts;
 import yondershelf.library.Asset;
@@ -16,13 +16,13 @@ import yondershelf.words.Phrase;
 
 /** What a model file holds of a scene, and what of it is meant: all of it, one node, another scene, the first frame. */
 final class ExcerptMenu extends MenuButton {
-    private final Workspace workspace;
+    private final Labelling labelling;
     private final Asset asset;
     private final Excerpt now;
 
     /** @param said its nodes that are assets of their own */
-    ExcerptMenu(Workspace workspace, Asset asset, Facts.SceneFacts scene, List<String> said) {
-        this.workspace = workspace;
+    ExcerptMenu(Labelling labelling, Asset asset, Facts.SceneFacts scene, List<String> said) {
+        this.labelling = labelling;
         this.asset = asset;
         this.now = asset.excerpt();
         setId("excerpt");
@@ -37,7 +37,7 @@ final class ExcerptMenu extends MenuButton {
         if (scene.animations() > 0 || now.firstFrame()) {
             CheckMenuItem first = new CheckMenuItem(Phrase.of("shelf.first-frame-of-its-animation"));
             first.setSelected(now.firstFrame());
-            first.setOnAction(e -> workspace.labelling().tellExcerpt(asset, now.withFirstFrame(!now.firstFrame())));
+            first.setOnAction(e -> labelling.tellExcerpt(asset, now.withFirstFrame(!now.firstFrame())));
             getItems().add(first);
         }
     }
@@ -64,7 +64,7 @@ final class ExcerptMenu extends MenuButton {
             CheckMenuItem item = new CheckMenuItem(name);
             item.setMnemonicParsing(false);
             item.setSelected(said.contains(name));
-            item.setOnAction(e -> workspace.labelling().takeApart(asset, name, !said.contains(name)));
+            item.setOnAction(e -> labelling.takeApart(asset, name, !said.contains(name)));
             menu.getItems().add(item);
         }
         return menu;
@@ -97,7 +97,7 @@ final class ExcerptMenu extends MenuButton {
         RadioMenuItem item = new RadioMenuItem(title);
         item.setMnemonicParsing(false);
         item.setSelected(chosen);
-        item.setOnAction(e -> workspace.labelling().tellExcerpt(asset, wanted));
+        item.setOnAction(e -> labelling.tellExcerpt(asset, wanted));
         return item;
     }
 

@@ -154,7 +154,7 @@ final class FactSheet extends GridPane {
             Asset part = asset;
             others(part);
             if (part != null && !part.excerpt().isWhole()) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, part, f.scene(), known.apart));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace.labelling(), part, f.scene(), known.apart));
             }
             return;
         }
@@ -173,12 +173,12 @@ final class FactSheet extends GridPane {
                 && (!f.remarks().assumed().isEmpty() || !thing.space().isNone())) {
             told(
                     f.remarks().assumed().isEmpty() ? Phrase.of("shelf.told") : Phrase.of("shelf.assumed"),
-                    new SpaceMenu(workspace, thing, f.remarks().assumed()));
+                    new SpaceMenu(workspace.labelling(), thing, f.remarks().assumed()));
         }
         if (f.kind() == Kind.MODEL) {
             line(Phrase.of("shelf.size"), Words.size(f.sizeMetres()));
             if (thing != null && ExcerptMenu.isNeeded(thing, f.scene())) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace, thing, f.scene(), known.apart));
+                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace.labelling(), thing, f.scene(), known.apart));
             }
             line(
                     Phrase.of("shelf.triangles"),
@@ -228,7 +228,7 @@ final class FactSheet extends GridPane {
 
     private void others(@Nullable Asset thing) {
         if (thing != null && OthersMenu.isNeeded(thing)) {
-            told(Phrase.of("shelf.shown"), new OthersMenu(workspace, thing));
+            told(Phrase.of("shelf.shown"), new OthersMenu(workspace.labelling(), thing));
         }
     }
 

@@ -14,12 +14,12 @@ public final class FolderQuestion {
 
     /** @param asset the one that is meant, or stands for all that are chosen */
     public static void ask(Workspace workspace, Asset asset) {
-        workspace.withShown(asset, shown -> ask(workspace, asset, shown.library()));
+        workspace.shelf().withShown(asset, shown -> ask(workspace, asset, shown.library()));
     }
 
     private static void ask(Workspace workspace, Asset asset, String id) {
         boolean many = workspace.chosen().isMany();
-        for (KnownLibrary library : workspace.known().get()) {
+        for (KnownLibrary library : workspace.shelf().known().get()) {
             if (library.id().equals(id)) {
                 String what =
                         many ? Words.plural(workspace.chosen().selection().get().size(), "asset") : asset.name();
@@ -41,7 +41,7 @@ public final class FolderQuestion {
 
     /** Where one looks now may be meant; else where it lies. */
     private static String start(Workspace workspace, Asset asset) {
-        String looked = workspace.query().get().folder();
+        String looked = workspace.shelf().query().get().folder();
         return looked == null || looked.isEmpty() ? asset.folder() : looked;
     }
 }

@@ -10,8 +10,9 @@ import javafx.application.Platform;
 import javafx.scene.image.Image;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Background;
 import yondershelf.app.model.Images;
-import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Contents;
 import yondershelf.content.Picture;
 import yondershelf.library.Asset;
@@ -29,7 +30,8 @@ final class FramePlayer {
     private static final double RATE = 24;
     private static final int ENOUGH = 4;
 
-    private final Workspace workspace;
+    private final Catalogue catalogue;
+    private final Background background;
     /** Somebody who only passes by wants nothing read. */
     private final PauseTransition stay = new PauseTransition(Duration.millis(180));
 
@@ -40,8 +42,9 @@ final class FramePlayer {
     private @Nullable Job<Boolean> job;
     private int next;
 
-    FramePlayer(Workspace workspace) {
-        this.workspace = workspace;
+    FramePlayer(Catalogue catalogue, Background background) {
+        this.catalogue = catalogue;
+        this.background = background;
         clock.setCycleCount(Animation.INDEFINITE);
         stay.setOnFinished(e -> read());
     }
@@ -85,15 +88,14 @@ final class FramePlayer {
     }
 
     private Contents contents() {
-        return workspace.catalogue().contents();
+        return catalogue.contents();
     }
 
     private void read() {
         Asset thing = asset;
         if (thing != null) {
-            job = workspace
-                    .background()
-                    .quietly(Phrase.of("shelf.reading-what-moves", thing.name()), work -> read(thing, work), all -> {});
+            job = background.quietly(
+                    Phrase.of("shelf.reading-what-moves", thing.name()), work -> read(thing, work), all -> {});
         }
     }
 

@@ -36,7 +36,7 @@ final class GridActs {
             return;
         }
         Selection before = chosen.selection().get();
-        Hits hits = workspace.hits().get();
+        Hits hits = workspace.shelf().hits().get();
         grid.lead(
                 e.isShiftDown() ? before.to(hits, place, e.isShortcutDown()) : before.toggled(hits.at(place)),
                 asset,
@@ -73,11 +73,14 @@ final class GridActs {
         }
         if (e.isShiftDown()) {
             workspace
+                    .shelf()
                     .pages()
                     .whenThere(
                             next,
                             there -> grid.lead(
-                                    chosen.selection().get().to(workspace.hits().get(), next, false),
+                                    chosen.selection()
+                                            .get()
+                                            .to(workspace.shelf().hits().get(), next, false),
                                     there.asset(),
                                     next));
         } else {

@@ -16,14 +16,14 @@ final class GroundMenu extends ContextMenu {
         MenuItem none = new MenuItem(Phrase.of("shelf.choose-none"));
         none.setOnAction(e -> workspace.chosen().selection().set(Selection.NONE));
         MenuItem everything = new MenuItem(Phrase.of("shelf.show-everything"));
-        everything.setOnAction(e -> workspace.query().set(Query.EVERYTHING));
+        everything.setOnAction(e -> workspace.shelf().query().set(Query.EVERYTHING));
         MenuItem again = new MenuItem(Phrase.of("shelf.look-through-the-libraries-again"));
-        again.setOnAction(e -> workspace.scan());
+        again.setOnAction(e -> workspace.libraries().scan());
         getItems().addAll(all, none, new SeparatorMenuItem(), everything, again);
         setOnShowing(e -> {
-            all.setDisable(workspace.hits().get().total() == 0);
+            all.setDisable(workspace.shelf().hits().get().total() == 0);
             none.setDisable(workspace.chosen().selection().get().size() == 0);
-            everything.setDisable(workspace.query().get().equals(Query.EVERYTHING));
+            everything.setDisable(workspace.shelf().query().get().equals(Query.EVERYTHING));
         });
     }
 }

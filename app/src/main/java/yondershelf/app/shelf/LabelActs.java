@@ -2,7 +2,7 @@ package yondershelf.app.shelf;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Workspace;
+import yondershelf.app.model.Labelling;
 import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Licences;
@@ -10,12 +10,12 @@ import yondershelf.words.Phrase;
 
 /** What is said of one asset, a change at a time, each to be undone by itself. */
 final class LabelActs {
-    private final Workspace workspace;
+    private final Labelling labelling;
     private @Nullable Asset asset;
     private boolean filling;
 
-    LabelActs(Workspace workspace) {
-        this.workspace = workspace;
+    LabelActs(Labelling labelling) {
+        this.labelling = labelling;
     }
 
     /** Of this asset from now on; what filling the fields sets off is nobody's act. */
@@ -34,7 +34,7 @@ final class LabelActs {
         }
         String meant = field == Edit.Field.LICENCE ? Licences.named(typed) : typed.strip();
         String after = field == Edit.Field.NAME && meant.equals(thing.name()) ? "" : meant;
-        workspace.labelling().say(thing, Phrase.of("shelf.change", Phrase.name(field)), field, after);
+        labelling.say(thing, Phrase.of("shelf.change", Phrase.name(field)), field, after);
     }
 
     void addTag(String tag) {
@@ -52,6 +52,6 @@ final class LabelActs {
     }
 
     private void edit(Asset thing, String what, Edit wanted, Edit undo) {
-        workspace.labelling().edit(thing, what, List.of(wanted), List.of(undo));
+        labelling.edit(thing, what, List.of(wanted), List.of(undo));
     }
 }

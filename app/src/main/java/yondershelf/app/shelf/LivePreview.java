@@ -14,9 +14,11 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.StackPane;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
+import yondershelf.app.model.Background;
 import yondershelf.app.model.Images;
+import yondershelf.app.model.Loaded;
 import yondershelf.app.model.Pixels;
-import yondershelf.app.model.Workspace;
+import yondershelf.catalogue.Catalogue;
 import yondershelf.catalogue.Contents;
 import yondershelf.library.Asset;
 import yondershelf.render.Booth;
@@ -29,7 +31,9 @@ final class LivePreview extends StackPane {
     private static final int MOVING = 150;
     private static final int RESTING = 320;
 
-    private final Workspace workspace;
+    private final Catalogue catalogue;
+    private final Loaded loaded;
+    private final Background background;
     private final ImageView view = new ImageView();
     private final Label hint = new Label(Phrase.of("shelf.drag-to-turn"));
     private final PauseTransition rest = new PauseTransition(Duration.millis(180));
@@ -43,8 +47,10 @@ final class LivePreview extends StackPane {
     private boolean turning;
     private boolean again;
 
-    LivePreview(Workspace workspace) {
-        this.workspace = workspace;
+    LivePreview(Catalogue catalogue, Loaded loaded, Background background) {
+        this.catalogue = catalogue;
+        this.loaded = loaded;
+        this.background = background;
         getStyleClass().add("live-preview");
         setFocusTraversable(true);
         setAccessibleText(Phrase.of("shelf.preview-arrow-keys-turn-it"));
@@ -93,7 +99,7 @@ final class LivePreview extends StackPane {
         turn = 0;
         rise = 0;
         view.setImage(known);
-        boolean turns = workspace.catalogue().contents().turns(thing.kind());
+        boolean turns = catalogue.contents().turns(thing.kind());
         hint.setVisible(turns);
         setCursor(turns ? Cursor.OPEN_HAND : Cursor.DEFAULT);
     }
@@ -110,11 +116,9 @@ final class LivePreview extends StackPane {
         if (thing == null || stage != null) {
             return;
         }
-        Contents contents = workspace.catalogue().contents();
+        Contents contents = catalogue.contents();
         if (contents.turns(thing.kind())) {
-            workspace
-                    .loaded()
-                    .any(thing)
+            loaded.any(thing)
                     .thenApplyAsync(content -> contents.stage(thing, content))
                     .thenAccept(made -> made.ifPresent(s -> staged(thing, s)));
         }
@@ -149,24 +153,22 @@ final class LivePreview extends StackPane {
             }
             job.cancel();
         }
-        Booth booth = workspace.catalogue().booth();
+        Booth booth = catalogue.booth();
         Camera camera = on.camera(turn, rise, 1);
         int size = moving ? MOVING : (int) Math.max(RESTING, Math.ceil(view.getFitWidth() * Pixels.of(this)));
         int samples = moving ? 1 : Booth.FINAL_SAMPLES;
         turning = moving;
-        job = workspace
-                .background()
-                .quietly(
-                        moving ? Phrase.of("shelf.turning") : Phrase.of("shelf.refining-the-card"),
-                        work -> Optional.ofNullable(booth.view(on, camera, size, size, samples, work::isCancelled)),
-                        made -> {
-                            if (on == stage) {
-                                made.ifPresent(picture -> view.setImage(Images.of(picture)));
-                            }
-                            if (again) {
-                                again = false;
-                                render(true);
-                            }
-                        });
+        job = background.quietly(
+                moving ? Phrase.of("shelf.turning") : Phrase.of("shelf.refining-the-card"),
+                work -> Optional.ofNullable(booth.view(on, camera, size, size, samples, work::isCancelled)),
+                made -> {
+                    if (on == stage) {
+                        made.ifPresent(picture -> view.setImage(Images.of(picture)));
+                    }
+                    if (again) {
+                        again = false;
+                        render(true);
+                    }
+                });
     }
 }

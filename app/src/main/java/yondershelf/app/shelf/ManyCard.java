@@ -93,7 +93,7 @@ public final class ManyCard extends VBox {
         getChildren().addAll(head, tags, suggested, sheet);
         chosen.selection().addListener(o -> refresh());
         workspace.onChange(this::refresh);
-        workspace.onPage(this::refresh);
+        workspace.shelf().onPage(this::refresh);
         refresh();
     }
 

@@ -5,7 +5,7 @@ import java.util.Set;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.Tooltip;
-import yondershelf.app.model.Workspace;
+import yondershelf.app.model.Labelling;
 import yondershelf.content.Kind;
 import yondershelf.library.Asset;
 import yondershelf.sorting.SortedItem.SortedFile;
@@ -15,11 +15,11 @@ import yondershelf.words.Phrase;
 final class OthersMenu extends MenuButton {
     private static final String FIRST = Phrase.of("shelf.the-finest-and-newest");
 
-    private final Workspace workspace;
+    private final Labelling labelling;
     private final Asset asset;
 
-    OthersMenu(Workspace workspace, Asset asset) {
-        this.workspace = workspace;
+    OthersMenu(Labelling labelling, Asset asset) {
+        this.labelling = labelling;
         this.asset = asset;
         String now = asset.excerpt().other();
         Set<String> others = others(asset);
@@ -51,8 +51,7 @@ final class OthersMenu extends MenuButton {
         RadioMenuItem item = new RadioMenuItem(title);
         item.setMnemonicParsing(false);
         item.setSelected(which.equals(now));
-        item.setOnAction(
-                e -> workspace.labelling().tellExcerpt(asset, asset.excerpt().withOther(which)));
+        item.setOnAction(e -> labelling.tellExcerpt(asset, asset.excerpt().withOther(which)));
         getItems().add(item);
     }
 }

@@ -87,7 +87,7 @@ public final class ShelfGrid extends Region {
 
     public ShelfGrid(Workspace workspace) {
         this.workspace = workspace;
-        this.pages = workspace.pages();
+        this.pages = workspace.shelf().pages();
         this.loader = new PreviewLoader(workspace.catalogue().contents(), workspace.jobs(), this::arrived);
         loader.yieldTo(workspace.openScene()::isComing);
         this.card = new Card(workspace, loader, () -> {
@@ -97,7 +97,7 @@ public final class ShelfGrid extends Region {
         this.menu = new AssetMenu(workspace, asset -> choose(asset, true));
         this.chosen = workspace.chosen();
         this.acts = new GridActs(this, workspace);
-        this.player = new FramePlayer(workspace);
+        this.player = new FramePlayer(workspace.catalogue(), workspace.background());
         getStyleClass().add("shelf-grid");
         setId("shelf");
         setAccessibleRole(AccessibleRole.LIST_VIEW);
@@ -111,7 +111,7 @@ public final class ShelfGrid extends Region {
         bar.valueProperty().addListener(o -> requestLayout());
         addEventHandler(ScrollEvent.SCROLL, e -> scroll(-e.getDeltaY()));
         addEventHandler(KeyEvent.KEY_PRESSED, acts::key);
-        workspace.hits().addListener((o, before, now) -> {
+        workspace.shelf().hits().addListener((o, before, now) -> {
             total = now.total();
             requestLayout();
             if (revealing) {
@@ -119,7 +119,7 @@ public final class ShelfGrid extends Region {
             }
         });
         workspace.faults().findings().addListener(o -> requestLayout());
-        workspace.onPage(() -> {
+        workspace.shelf().onPage(() -> {
             requestLayout();
             if (revealing) {
                 Platform.runLater(this::reveal);
@@ -144,7 +144,7 @@ public final class ShelfGrid extends Region {
             }
             requestLayout();
         });
-        workspace.query().addListener(o -> {
+        workspace.shelf().query().addListener(o -> {
             // what is looked for now is another thing to choose from
             if (chosen.isMany()) {
                 chosen.selection().set(Selection.NONE);
@@ -406,7 +406,7 @@ public final class ShelfGrid extends Region {
             tile.showUnknown();
         } else {
             Asset asset = shownThere.asset();
-            String library = workspace.libraryName(shownThere.library());
+            String library = workspace.shelf().libraryName(shownThere.library());
             boolean among = chosen
                     || this.chosen.isMany() && this.chosen.selection().get().has(shownThere.key());
             tile.show(shownThere, library, workspace.faults().of(asset).size(), among, sizes.isSelected());
@@ -494,7 +494,7 @@ public final class ShelfGrid extends Region {
 
     /** Chooses an asset, its card open or folded. */
     public void choose(Asset asset, boolean open) {
-        workspace.withShown(asset, shown -> {
+        workspace.shelf().withShown(asset, shown -> {
             int place = placeInView(asset);
             if (place >= 0) {
                 pages.follow(shown.key(), place);

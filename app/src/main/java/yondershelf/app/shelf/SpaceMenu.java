@@ -7,7 +7,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Tooltip;
-import yondershelf.app.model.Workspace;
+import yondershelf.app.model.Labelling;
 import yondershelf.content.Space;
 import yondershelf.format.Formats;
 import yondershelf.library.Asset;
@@ -16,11 +16,11 @@ import yondershelf.words.Phrase;
 
 /** Tells the units and the upright of model files that do not say them: of one file, its folder, or the whole library. */
 final class SpaceMenu extends MenuButton {
-    private final Workspace workspace;
+    private final Labelling labelling;
 
     /** @param assumed what was taken for granted; empty when all of it was told */
-    SpaceMenu(Workspace workspace, Asset asset, List<String> assumed) {
-        this.workspace = workspace;
+    SpaceMenu(Labelling labelling, Asset asset, List<String> assumed) {
+        this.labelling = labelling;
         setId("space");
         getStyleClass().add("told");
         Space told = asset.space();
@@ -67,6 +67,6 @@ final class SpaceMenu extends MenuButton {
     }
 
     private void tell(Asset asset, String subject, Edit.Field field, String value) {
-        workspace.labelling().tellSpace(asset, subject, field, value);
+        labelling.tellSpace(asset, subject, field, value);
     }
 }

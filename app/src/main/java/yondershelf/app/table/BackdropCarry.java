@@ -1,23 +1,23 @@
 package yondershelf.app.table;
 
-import yondershelf.app.model.Workspace;
 import yondershelf.content.Texture;
 import yondershelf.library.Asset;
 import yondershelf.table.Backdrop;
 import yondershelf.table.Scene;
+import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 
 /** Textures that show the world all around stand behind everything, wherever they are let go; others have no place by themselves. */
 final class BackdropCarry implements KindCarry {
-    private final Workspace workspace;
+    private final Table table;
 
-    BackdropCarry(Workspace workspace) {
-        this.workspace = workspace;
+    BackdropCarry(Table table) {
+        this.table = table;
     }
 
     @Override
     public Carrying.Promise letGo(Asset asset, Carrying.Ready ready, Carrying.Place at, Carrying.Way way) {
-        Scene scene = workspace.table().scene();
+        Scene scene = table.scene();
         Texture texture = (Texture) ready.content();
         if (!texture.panorama()) {
             return Carrying.Promise.nothing(Phrase.of("table.a-texture-has-no-place"), scene);

@@ -57,10 +57,10 @@ final class Carrying {
     Carrying(Workspace workspace, Standing standing, Outline outline, TablePicture picture) {
         this.workspace = workspace;
         this.standing = standing;
-        kinds.put(Kind.MODEL, new ModelCarry(workspace));
-        kinds.put(Kind.MATERIAL, new MaterialCarry(workspace, outline, picture));
-        kinds.put(Kind.HDRI, new LightCarry(workspace));
-        kinds.put(Kind.TEXTURE, new BackdropCarry(workspace));
+        kinds.put(Kind.MODEL, new ModelCarry(workspace.table()));
+        kinds.put(Kind.MATERIAL, new MaterialCarry(workspace.table(), outline, picture));
+        kinds.put(Kind.HDRI, new LightCarry(workspace.table(), workspace.builder()));
+        kinds.put(Kind.TEXTURE, new BackdropCarry(workspace.table()));
     }
 
     /** Null for a kind that has no place on the table. */

@@ -1,28 +1,31 @@
 package yondershelf.app.table;
 
-import yondershelf.app.model.Workspace;
 import yondershelf.content.Environment;
 import yondershelf.library.Asset;
 import yondershelf.table.Light;
 import yondershelf.table.Scene;
+import yondershelf.table.SceneBuilder;
+import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 
 /** HDRIs light everything, wherever they are let go. */
 final class LightCarry implements KindCarry {
-    private final Workspace workspace;
+    private final Table table;
+    private final SceneBuilder builder;
 
-    LightCarry(Workspace workspace) {
-        this.workspace = workspace;
+    LightCarry(Table table, SceneBuilder builder) {
+        this.table = table;
+        this.builder = builder;
     }
 
     @Override
     public Carrying.Promise letGo(Asset asset, Carrying.Ready ready, Carrying.Place at, Carrying.Way way) {
         Environment environment = (Environment) ready.content();
-        Scene scene = workspace.table().scene();
+        Scene scene = table.scene();
         Light before = scene.light();
         boolean keep = way == Carrying.Way.SHIFTED;
         // made ready when it was read: nothing is measured here
-        double fitted = workspace.builder().prepareAhead(environment);
+        double fitted = builder.prepareAhead(environment);
         double exposure = keep ? before.exposure() : fitted;
         Light light = new Light(asset.id(), asset.path(), environment, keep ? before.turn() : 0, exposure);
         return new Carrying.Promise(

@@ -7,10 +7,10 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Workspace;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
+import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 
 /** The mouse and the keys on the table's picture: orbit, pan, zoom, choose an object and move it along what it stands on. */
@@ -19,7 +19,7 @@ final class LookingAround {
     private static final double RISE = 0.006;
     private static final double TREMOR = 4;
 
-    private final Workspace workspace;
+    private final Table table;
     private final TablePicture picture;
     private double lastX;
     private double lastY;
@@ -39,8 +39,8 @@ final class LookingAround {
      */
     private record Drag(Placement placement, CompletableFuture<BuiltScene> without, double offsetX, double offsetY) {}
 
-    LookingAround(Workspace workspace, TablePicture picture) {
-        this.workspace = workspace;
+    LookingAround(Table table, TablePicture picture) {
+        this.table = table;
         this.picture = picture;
         picture.addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         picture.addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
@@ -113,17 +113,17 @@ final class LookingAround {
         Carrying.Place at = picture.place(x + going.offsetX, y + going.offsetY);
         Placing.Rest rest = Placing.moved(without, at.camera(), at.x(), at.y(), at.aspect(), going.placement);
         if (rest != null) {
-            picture.showInstead(workspace.table().scene().change(going.placement.id(), p -> p.at(rest.toWorld())));
+            picture.showInstead(table.scene().change(going.placement.id(), p -> p.at(rest.toWorld())));
             picture.say(x, y, ModelCarry.rests(rest));
         }
     }
 
     private void released(MouseEvent e) {
         picture.hush();
-        if (drag != null && moved && picture.shown() != workspace.table().scene()) {
+        if (drag != null && moved && picture.shown() != table.scene()) {
             picture.shown()
                     .placement(drag.placement.id())
-                    .ifPresent(after -> workspace.table().act(Phrase.of("table.move", after.name()), picture.shown()));
+                    .ifPresent(after -> table.act(Phrase.of("table.move", after.name()), picture.shown()));
         } else if (!moved && e.getButton() == MouseButton.PRIMARY) {
             Placement hit = picture.placementAt(e.getX(), e.getY());
             picture.choose(hit == null || hit.locked() ? null : hit.id());
@@ -139,7 +139,7 @@ final class LookingAround {
             // as if it had never been taken hold of
             drag = null;
             picture.hush();
-            picture.showInstead(workspace.table().scene());
+            picture.showInstead(table.scene());
             cancelled = true;
             e.consume();
             return;

@@ -1,23 +1,23 @@
 package yondershelf.app.table;
 
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Workspace;
 import yondershelf.content.Material;
 import yondershelf.library.Asset;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.PartRef;
 import yondershelf.table.Placement;
 import yondershelf.table.Scene;
+import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 
 /** Materials are worn by the part under the pointer, or by the whole thing. */
 final class MaterialCarry implements KindCarry {
-    private final Workspace workspace;
+    private final Table table;
     private final Outline outline;
     private final TablePicture picture;
 
-    MaterialCarry(Workspace workspace, Outline outline, TablePicture picture) {
-        this.workspace = workspace;
+    MaterialCarry(Table table, Outline outline, TablePicture picture) {
+        this.table = table;
         this.picture = picture;
         this.outline = outline;
     }
@@ -25,7 +25,7 @@ final class MaterialCarry implements KindCarry {
     @Override
     public Carrying.Promise letGo(Asset asset, Carrying.Ready ready, Carrying.Place at, Carrying.Way way) {
         Material material = (Material) ready.content();
-        Scene scene = workspace.table().scene();
+        Scene scene = table.scene();
         BuiltScene.Pick pick = ready.base().pick(at.camera(), at.x(), at.y(), at.aspect());
         Placement hit = pick == null ? null : pick.placement();
         PartRef part = pick == null ? null : pick.part();
@@ -55,7 +55,7 @@ final class MaterialCarry implements KindCarry {
     @Override
     public Carrying.@Nullable Promise put(Asset asset, Carrying.Ready ready, Carrying.Place middle) {
         Material material = (Material) ready.content();
-        Scene scene = workspace.table().scene();
+        Scene scene = table.scene();
         String chosen = picture.chosen();
         Placement on = chosen == null ? null : scene.placement(chosen).orElse(null);
         if (on == null) {

@@ -1,21 +1,21 @@
 package yondershelf.app.table;
 
 import java.util.Map;
-import yondershelf.app.model.Workspace;
 import yondershelf.content.Bounds;
 import yondershelf.content.Model;
 import yondershelf.library.Asset;
 import yondershelf.table.Placement;
 import yondershelf.table.Placing;
 import yondershelf.table.Scene;
+import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 
 /** Models stand on what is under the pointer, or are seated on its face. */
 final class ModelCarry implements KindCarry {
-    private final Workspace workspace;
+    private final Table table;
 
-    ModelCarry(Workspace workspace) {
-        this.workspace = workspace;
+    ModelCarry(Table table) {
+        this.table = table;
     }
 
     static String rests(Placing.Rest rest) {
@@ -29,9 +29,7 @@ final class ModelCarry implements KindCarry {
                 ? Placing.under(ready.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0)
                 : Placing.seated(ready.base(), at.camera(), at.x(), at.y(), at.aspect(), box, 0);
         if (rest == null) {
-            return Carrying.Promise.nothing(
-                    Phrase.of("table.nothing-to-stand-on-here"),
-                    workspace.table().scene());
+            return Carrying.Promise.nothing(Phrase.of("table.nothing-to-stand-on-here"), table.scene());
         }
         String how = way == Carrying.Way.USUAL
                 ? rests(rest)
@@ -43,7 +41,7 @@ final class ModelCarry implements KindCarry {
 
     private Carrying.Promise put(Asset asset, Carrying.Ready ready, Placing.Rest rest, String how, String hint) {
         Model model = (Model) ready.content();
-        Scene scene = workspace.table().scene();
+        Scene scene = table.scene();
         boolean again = scene.placements().stream().anyMatch(p -> p.model() == model);
         String title = scene.freshName(ready.name());
         Placement placement = new Placement(scene.freshId(), title, asset.id(), model, rest.toWorld(), Map.of());

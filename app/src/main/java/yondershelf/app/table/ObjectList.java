@@ -17,21 +17,21 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Gap;
 import yondershelf.app.model.Glyphs;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
 import yondershelf.content.Kind;
 import yondershelf.table.Placement;
+import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 
 /** What stands on the table, a line each: choose it, hide it, lock it. Folded until somebody wants it. */
 final class ObjectList extends VBox {
-    private final Workspace workspace;
+    private final Table table;
     private final TablePicture picture;
     private final ListView<Placement> list = new ListView<>();
     private final ToggleButton toggle = new ToggleButton(Phrase.count(0, "object"));
     private boolean filling;
 
-    ObjectList(Workspace workspace, TablePicture picture) {
-        this.workspace = workspace;
+    ObjectList(Table table, TablePicture picture) {
+        this.table = table;
         this.picture = picture;
         list.setId("objects");
         list.setAccessibleText(Phrase.of("table.objects-on-the-table"));
@@ -51,7 +51,7 @@ final class ObjectList extends VBox {
         visibleProperty().bind(toggle.selectedProperty());
         managedProperty().bind(visibleProperty());
         toggle.selectedProperty().addListener(o -> fill());
-        workspace.table().onChange(this::fill);
+        table.onChange(this::fill);
         picture.onChoice(this::mark);
     }
 
@@ -82,7 +82,7 @@ final class ObjectList extends VBox {
             return;
         }
         filling = true;
-        list.getItems().setAll(workspace.table().scene().placements());
+        list.getItems().setAll(table.scene().placements());
         filling = false;
         mark();
     }

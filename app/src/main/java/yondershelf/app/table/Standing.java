@@ -3,9 +3,11 @@ package yondershelf.app.table;
 import java.util.concurrent.CompletableFuture;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
-import yondershelf.app.model.Workspace;
+import yondershelf.app.model.Background;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Scene;
+import yondershelf.table.SceneBuilder;
+import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 
 /**
@@ -13,18 +15,22 @@ import yondershelf.words.Phrase;
  * was not drawn yet. Used from the interface thread.
  */
 final class Standing {
-    private final Workspace workspace;
+    private final Table table;
+    private final Background background;
+    private final SceneBuilder builder;
     private @Nullable BuiltScene known;
     private @Nullable Scene awaited;
     private CompletableFuture<BuiltScene> coming = new CompletableFuture<>();
 
-    Standing(Workspace workspace) {
-        this.workspace = workspace;
+    Standing(Table table, Background background, SceneBuilder builder) {
+        this.table = table;
+        this.background = background;
+        this.builder = builder;
     }
 
     /** Told of whatever was drawn, which may also be what a carried asset would make of the table. */
     void drawn(BuiltScene built) {
-        if (built.scene() == workspace.table().scene()) {
+        if (built.scene() == table.scene()) {
             known = built;
         }
     }
@@ -33,7 +39,7 @@ final class Standing {
     @Nullable
     BuiltScene now() {
         BuiltScene built = known;
-        return built != null && built.scene() == workspace.table().scene() ? built : null;
+        return built != null && built.scene() == table.scene() ? built : null;
     }
 
     /** Comes on the interface thread: at once when it is there, and of no scene but the one on the table then. */
@@ -42,15 +48,11 @@ final class Standing {
         if (now != null) {
             return CompletableFuture.completedFuture(now);
         }
-        Scene scene = workspace.table().scene();
+        Scene scene = table.scene();
         if (awaited != scene) {
             awaited = scene;
-            coming = workspace
-                    .background()
-                    .quietly(
-                            Phrase.of("table.building-the-table"),
-                            work -> workspace.builder().build(scene),
-                            built -> {})
+            coming = background
+                    .quietly(Phrase.of("table.building-the-table"), work -> builder.build(scene), built -> {})
                     .result()
                     .thenComposeAsync(
                             built -> {

@@ -52,7 +52,7 @@ public final class TablePane extends BorderPane {
     public TablePane(Workspace workspace) {
         this.workspace = workspace;
         this.picture = new TablePicture(workspace);
-        this.objects = new ObjectList(workspace, picture);
+        this.objects = new ObjectList(workspace.table(), picture);
         getStyleClass().add("table-pane");
         setId("table");
         name.getStyleClass().add("scene-name");

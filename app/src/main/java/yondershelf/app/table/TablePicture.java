@@ -49,7 +49,7 @@ public final class TablePicture extends Pane {
     TablePicture(Workspace workspace) {
         this.workspace = workspace;
         this.shown = workspace.table().scene();
-        this.standing = new Standing(workspace);
+        this.standing = new Standing(workspace.table(), workspace.background(), workspace.builder());
         this.renderer = new Renderer(
                 workspace.builder(),
                 frame -> Platform.runLater(() -> show(frame)),
@@ -77,7 +77,7 @@ public final class TablePicture extends Pane {
             }
             showInstead(workspace.table().scene());
         });
-        new LookingAround(workspace, this);
+        new LookingAround(workspace.table(), this);
         setOnContextMenuRequested(e -> {
             Placement hit = placementAt(e.getX(), e.getY());
             if (hit != null) {

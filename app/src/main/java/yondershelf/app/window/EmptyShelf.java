@@ -24,16 +24,16 @@ public final class EmptyShelf extends StackPane {
     /** @param addLibrary asks for a folder to open as a library */
     public EmptyShelf(Workspace workspace, Runnable addLibrary) {
         this.workspace = workspace;
-        this.first = new FirstQuestion(workspace, addLibrary);
+        this.first = new FirstQuestion(workspace.background(), workspace.libraries(), addLibrary);
         getStyleClass().add("shelf-pane-empty");
         setPickOnBounds(false);
-        workspace.hits().addListener(o -> fill());
+        workspace.shelf().hits().addListener(o -> fill());
         workspace.onChange(this::fill);
         fill();
     }
 
     private void fill() {
-        setVisible(workspace.hits().get().total() == 0);
+        setVisible(workspace.shelf().hits().get().total() == 0);
         if (!isVisible()) {
             return;
         }
@@ -54,10 +54,14 @@ public final class EmptyShelf extends StackPane {
         if (workspace.catalogue().libraries().isEmpty()) {
             return Why.NO_LIBRARY;
         }
-        if (workspace.query().get().equals(workspace.query().get().cleared())) {
+        if (workspace
+                .shelf()
+                .query()
+                .get()
+                .equals(workspace.shelf().query().get().cleared())) {
             return Why.NOTHING_THERE;
         }
-        boolean unseen = !workspace.query().get().like().isEmpty()
+        boolean unseen = !workspace.shelf().query().get().like().isEmpty()
                 && workspace.moreLike().unseen().get() > 0;
         return unseen ? Why.NOT_LOOKED_AT : Why.NO_MATCH;
     }
@@ -81,6 +85,9 @@ public final class EmptyShelf extends StackPane {
                 .offer(
                         Phrase.of("views.show-everything"),
                         Phrase.of("views.esc-in-the-search-line"),
-                        () -> workspace.query().set(workspace.query().get().cleared()));
+                        () -> workspace
+                                .shelf()
+                                .query()
+                                .set(workspace.shelf().query().get().cleared()));
     }
 }

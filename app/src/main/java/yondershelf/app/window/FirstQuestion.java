@@ -8,22 +8,25 @@ import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import yondershelf.app.model.Background;
 import yondershelf.app.model.Gap;
+import yondershelf.app.model.LibraryActs;
 import yondershelf.app.model.Words;
-import yondershelf.app.model.Workspace;
 import yondershelf.catalogue.LikelyFolders;
 import yondershelf.words.Phrase;
 
 /** The one question of a first start: where are your things? Folders of this machine that look like it are proposed. */
 final class FirstQuestion {
     private final EmptyPlace place;
-    private final Workspace workspace;
+    private final Background background;
+    private final LibraryActs libraries;
     private final VBox likely = Gap.CLOSE.column();
     private final Label looking = new Label(Phrase.of("views.looking-where-they-might-be"));
     private boolean asked;
 
-    FirstQuestion(Workspace workspace, Runnable addLibrary) {
-        this.workspace = workspace;
+    FirstQuestion(Background background, LibraryActs libraries, Runnable addLibrary) {
+        this.background = background;
+        this.libraries = libraries;
         looking.getStyleClass().add("faint");
         likely.setFillWidth(true);
         likely.getChildren().add(looking);
@@ -44,12 +47,10 @@ final class FirstQuestion {
             return;
         }
         asked = true;
-        workspace
-                .background()
-                .quietly(
-                        Phrase.of("views.looking-for-likely-folders"),
-                        work -> LikelyFolders.find(LikelyFolders.usualPlaces(), work),
-                        this::propose);
+        background.quietly(
+                Phrase.of("views.looking-for-likely-folders"),
+                work -> LikelyFolders.find(LikelyFolders.usualPlaces(), work),
+                this::propose);
     }
 
     private void propose(List<LikelyFolders.Likely> found) {
@@ -62,7 +63,7 @@ final class FirstQuestion {
             button.setMaxWidth(Double.MAX_VALUE);
             button.setMinHeight(Region.USE_PREF_SIZE);
             button.setTooltip(new Tooltip(Phrase.of("views.open-as-a-library-the", folder)));
-            button.setOnAction(e -> workspace.addLibrary(folder));
+            button.setOnAction(e -> libraries.add(folder));
             likely.getChildren().add(button);
         }
     }
