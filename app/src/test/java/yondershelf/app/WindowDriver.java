@@ -37,6 +37,9 @@ import yondershelf.words.Phrase;
 
 /** The real window on a copy of the demo library, driven with real mouse and keys under a display. */
 final class WindowDriver implements AutoCloseable {
+    /** Samples of final previews: how calm they are is tested elsewhere. */
+    private static final int GRAINY = 3;
+
     final Path folder;
     final Workspace workspace;
     final ShelfWindow window;
@@ -74,7 +77,7 @@ final class WindowDriver implements AutoCloseable {
 
     /** The catalogue as a program started later would open it. */
     Catalogue catalogue() throws Exception {
-        return Catalogue.open(Home.open(folder.resolve("home")), reader);
+        return Catalogue.open(Home.open(folder.resolve("home")), reader, GRAINY);
     }
 
     /** Gives the window the keys, which nobody else does where no window manager runs. */

@@ -34,14 +34,14 @@ public final class Catalogue implements AutoCloseable {
     private final Alike alike;
     private final List<Problem> openingProblems = new ArrayList<>();
 
-    private Catalogue(Home home, ContentReader reader) {
+    private Catalogue(Home home, ContentReader reader, int finalSamples) {
         this.home = home;
         this.uses = new Uses(home.folder());
         this.reader = reader;
         this.libraries = new Libraries(home, reader);
         this.index = new ShelfIndex(home.cache().resolve("index.bin"));
         this.shaders = new Shaders(reader);
-        this.booth = new Booth(shaders);
+        this.booth = new Booth(shaders, finalSamples);
         this.contents = new Contents(libraries, new Kinds(reader, booth), new PreviewStore(home.cache()));
         this.alike = new Alike(this);
         this.shelf = new Shelf(libraries, index, alike);
@@ -55,12 +55,17 @@ public final class Catalogue implements AutoCloseable {
 
     /** What is known of all libraries, without touching any of them: none counts as away before {@link #connect}. */
     public static Catalogue openKept(Home home, ContentReader reader) {
-        return new Catalogue(home, reader);
+        return new Catalogue(home, reader, Booth.FINAL_SAMPLES);
     }
 
     /** The same, connected; libraries that cannot be reached are told in {@link #openingProblems()}. */
     public static Catalogue open(Home home, ContentReader reader) {
-        Catalogue catalogue = openKept(home, reader);
+        return open(home, reader, Booth.FINAL_SAMPLES);
+    }
+
+    /** @param finalSamples how many samples a final preview gets: fewer are grainy, and sooner there */
+    public static Catalogue open(Home home, ContentReader reader, int finalSamples) {
+        Catalogue catalogue = new Catalogue(home, reader, finalSamples);
         catalogue.libraries.connect(catalogue.openingProblems::add);
         return catalogue;
     }

@@ -219,7 +219,7 @@ public final class Contents {
             throw Problem.of(asset.path(), known.facts().reason()).raise();
         }
         String key = key(known, size);
-        boolean last = samples >= Booth.FINAL_SAMPLES;
+        boolean last = samples >= finalSamples();
         Picture kept = key == null ? null : previews.load(library, key);
         if (kept != null) {
             return kept;
@@ -245,6 +245,11 @@ public final class Contents {
             keepLook(library, asset, known.facts(), picture);
         }
         return picture;
+    }
+
+    /** How many samples a final preview gets; a picture of fewer is a draft. */
+    public int finalSamples() {
+        return kinds.finalSamples();
     }
 
     /** How many pictures an asset shows one after the other; 1 for what stands still. Nothing is read for it. */

@@ -35,6 +35,10 @@ public final class Kinds {
         return byKind.getOrDefault(kind, NOT_READ);
     }
 
+    int finalSamples() {
+        return booth.finalSamples();
+    }
+
     /** How many pictures could not be read for previews so far, for reasons of the moment. */
     long passingFailures() {
         return booth.passingFailures();

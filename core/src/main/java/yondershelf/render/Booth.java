@@ -37,13 +37,27 @@ public final class Booth {
     private final Shaders shaders;
     private final EnvironmentLight light = EnvironmentLight.of(BoothLight.environment(), EXPOSURE, 0);
 
-    /** How many samples a final preview gets; so few or fewer ask for a draft. */
+    /** So few samples or fewer ask for a draft. */
     public static final int DRAFT_SAMPLES = 2;
 
+    /** How many samples a final preview usually gets. */
     public static final int FINAL_SAMPLES = 16;
 
+    private final int finalSamples;
+
     public Booth(Shaders shaders) {
+        this(shaders, FINAL_SAMPLES);
+    }
+
+    /** @param finalSamples how many samples a final preview gets in this booth */
+    public Booth(Shaders shaders, int finalSamples) {
         this.shaders = shaders;
+        this.finalSamples = finalSamples;
+    }
+
+    /** How many samples a final preview gets. */
+    public int finalSamples() {
+        return finalSamples;
     }
 
     /** How many pictures could not be loaded so far for reasons of the moment, as {@link Shaders#passingFailures}. */
@@ -139,7 +153,7 @@ public final class Booth {
     /**
      * Takes a preview: sRGB with a transparent background and a contact shadow.
      *
-     * @param samples {@link #DRAFT_SAMPLES}, {@link #FINAL_SAMPLES} or any other number
+     * @param samples {@link #DRAFT_SAMPLES}, {@link #finalSamples} or any other number
      * @return null when cancelled
      */
     public @org.jspecify.annotations.Nullable Picture preview(

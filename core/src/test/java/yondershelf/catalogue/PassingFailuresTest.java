@@ -16,6 +16,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.content.ImageSource;
@@ -144,6 +145,7 @@ class PassingFailuresTest {
     }
 
     /** A real file under a real limit: too little time, then enough, for the same reader. */
+    @Tag("long")
     @Test
     void theReaderSaysWhatIsOfTheMoment() throws Exception {
         Path stl = folder.resolve("many.stl");

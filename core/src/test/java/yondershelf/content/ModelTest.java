@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 
 /** Trees of nodes, sound ones and those a hostile file may hold (glTF 2.0, 3.5.2: nodes form strict trees). */
 class ModelTest {
@@ -69,7 +70,7 @@ class ModelTest {
     @Test
     void theBoxIsExact() {
         SplittableRandom random = new SplittableRandom(4);
-        for (int round = 0; round < 50; round++) {
+        for (int round = 0; round < Rounds.of(50); round++) {
             Transform t = Transform.translation(random.nextDouble(-9, 9), random.nextDouble(-9, 9), 3)
                     .after(Transform.rotation(
                             random.nextDouble(-1, 1), random.nextDouble(-1, 1), 0.3, random.nextDouble(-3, 3)))

@@ -15,6 +15,7 @@ import net.jqwik.api.Combinators;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
+import net.jqwik.api.Tag;
 import net.jqwik.api.lifecycle.AfterProperty;
 import net.jqwik.api.lifecycle.BeforeProperty;
 import yondershelf.disk.Disk;
@@ -66,6 +67,7 @@ class HistoriesTest {
         return said.list().ofMaxSize(14);
     }
 
+    @Tag("long")
     @Property(tries = 10_000, seed = "20261126")
     void oneState(@ForAll("histories") List<Said> history, @ForAll Random random) throws Exception {
         List<StringBuilder> journals = new ArrayList<>();

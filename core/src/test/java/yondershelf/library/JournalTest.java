@@ -285,6 +285,7 @@ class JournalTest {
     }
 
     /** Two processes of one machine write one journal: no stamp is given twice, no line is lost or cut. */
+    @Tag("long")
     @Test
     void twoProcessesOfOneMachineNeverDrawEqualStamps() throws Exception {
         Library.open(folder, "", "desk");

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import yondershelf.Rounds;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Model;
 import yondershelf.content.Picture;
@@ -54,7 +55,7 @@ class PercentCodeTest {
     @Test
     void encodedMeansTheSame() throws Exception {
         SplittableRandom r = new SplittableRandom(9);
-        for (int i = 0; i < 2_000; i++) {
+        for (int i = 0; i < Rounds.of(2_000); i++) {
             StringBuilder path = new StringBuilder("p");
             for (int k = r.nextInt(12); k > 0; k--) {
                 path.append((char) (r.nextInt(8) == 0 ? 0x00e0 + r.nextInt(500) : ' ' + r.nextInt(95)));

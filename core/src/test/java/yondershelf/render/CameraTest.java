@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 import yondershelf.content.Bounds;
 
 /** The pinhole camera: where a direction goes is where a point is seen, and what is framed is held. */
@@ -16,7 +17,7 @@ class CameraTest {
     @Test
     void aPointIsSeenWhereItsDirectionGoes() {
         SplittableRandom random = new SplittableRandom(9);
-        for (int i = 0; i < 2000; i++) {
+        for (int i = 0; i < Rounds.of(2000); i++) {
             Camera camera = Camera.around(
                     random.nextDouble(-3, 3),
                     random.nextDouble(-3, 3),
@@ -63,7 +64,7 @@ class CameraTest {
     @Test
     void whatIsFramedIsHeldAndNoSmallerThanNeeded() {
         SplittableRandom random = new SplittableRandom(21);
-        for (int i = 0; i < 300; i++) {
+        for (int i = 0; i < Rounds.of(300); i++) {
             double scale = Math.pow(10, random.nextDouble(-3, 3));
             List<Bounds> boxes = new ArrayList<>();
             for (int k = random.nextInt(1, 4); k > 0; k--) {

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 import yondershelf.content.Picture;
 import yondershelf.content.Srgb;
 
@@ -60,7 +61,7 @@ class TextureImageTest {
         assertEquals(((bytes[0] & 0xff) + (bytes[(W - 1) * 3] & 0xff)) / 510f, out[0], 1e-5);
         float[] again = new float[4];
         SplittableRandom random = new SplittableRandom(1);
-        for (int i = 0; i < 500; i++) {
+        for (int i = 0; i < Rounds.of(500); i++) {
             double u = random.nextDouble();
             double v = random.nextDouble();
             image.lookup(u, v, out);

@@ -22,6 +22,7 @@ import java.util.SplittableRandom;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.Rounds;
 import yondershelf.content.Kind;
 
 class IndexTest {
@@ -185,7 +186,7 @@ class IndexTest {
         SplittableRandom random = new SplittableRandom(17);
         Map<Integer, Entry> entries = new TreeMap<>();
         Index index = new Index();
-        for (int step = 0; step < 300; step++) {
+        for (int step = 0; step < Rounds.of(300); step++) {
             Map<Integer, Entry> changed = new TreeMap<>();
             List<Key> gone = new ArrayList<>();
             for (int k = random.nextInt(12); k > 0; k--) {
@@ -241,7 +242,7 @@ class IndexTest {
             entries.putAll(more);
             index.apply(List.copyOf(more.values()), List.of());
         }
-        for (int q = 0; q < 20; q++) {
+        for (int q = 0; q < Rounds.of(20); q++) {
             assertAgrees(index, entries, anyQuery(random));
         }
     }
@@ -271,7 +272,7 @@ class IndexTest {
         IndexFile.save(INDEX, Map.of(), file);
         byte[] whole = Files.readAllBytes(file);
         SplittableRandom random = new SplittableRandom(5);
-        for (int i = 0; i < 200; i++) {
+        for (int i = 0; i < Rounds.of(200); i++) {
             byte[] damaged = java.util.Arrays.copyOf(whole, i % 2 == 0 ? random.nextInt(whole.length) : whole.length);
             if (i % 2 == 1) {
                 damaged[random.nextInt(damaged.length)] ^= (byte) (1 + random.nextInt(255));

@@ -22,6 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import yondershelf.Rounds;
 import yondershelf.content.BasicColour;
 import yondershelf.content.Kind;
 import yondershelf.content.ProblemException;
@@ -169,7 +170,7 @@ class QueryTextTest {
         SplittableRandom random = new SplittableRandom(11);
         TreeMap<Integer, Entry> entries = new TreeMap<>();
         Index index = new Index();
-        for (int step = 0; step < 40; step++) {
+        for (int step = 0; step < Rounds.of(40); step++) {
             List<Entry> changed = new ArrayList<>();
             for (int i = 0; i < 30; i++) {
                 changed.add(any(random, 1 + random.nextInt(200)));

@@ -12,6 +12,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 import yondershelf.content.Kind;
 
 /** What is chosen by clicks, with Ctrl and with Shift, against a plain set. */
@@ -37,7 +38,7 @@ class SelectionTest {
         Selection now = Selection.NONE;
         Set<Key> plain = new HashSet<>();
         int anchor = -1;
-        for (int step = 0; step < 3000; step++) {
+        for (int step = 0; step < Rounds.of(3000); step++) {
             int place = random.nextInt(90);
             Key key = hits.at(place);
             switch (random.nextInt(4)) {

@@ -12,6 +12,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.Rounds;
 import yondershelf.format.reading.FileType;
 
 /** The files a model mentions are found whatever its format, and in time that grows with its size alone. */
@@ -72,7 +73,7 @@ class ReferencesTest {
                 Pattern.CASE_INSENSITIVE);
         String[] pieces = {"a", "b/", "\\", ".png", ".PNG", ".mtl", ".pn", "\"", "\n", "'", ".", "x1"};
         SplittableRandom random = new SplittableRandom(17);
-        for (int round = 0; round < 400; round++) {
+        for (int round = 0; round < Rounds.of(400); round++) {
             StringBuilder text = new StringBuilder();
             for (int i = 0; i < 30; i++) {
                 text.append(pieces[random.nextInt(pieces.length)]);

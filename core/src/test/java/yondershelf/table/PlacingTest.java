@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 import yondershelf.content.Bounds;
 import yondershelf.content.Material;
 import yondershelf.content.Mesh;
@@ -33,7 +34,7 @@ class PlacingTest {
     @Test
     void aHeapOfBlocksNeitherSinksNorFloats() {
         SplittableRandom random = new SplittableRandom(14);
-        for (int round = 0; round < 12; round++) {
+        for (int round = 0; round < Rounds.of(12); round++) {
             Scene scene = Scene.empty("heap");
             for (int i = 0; i < 14; i++) {
                 Model block = SceneTest.block(
@@ -75,7 +76,7 @@ class PlacingTest {
         SplittableRandom random = new SplittableRandom(5);
         Model plate = SceneTest.block("plate", 4, 0.2, 4);
         Model detail = SceneTest.block("vent", 0.3, 0.5, 0.2);
-        for (int i = 0; i < 100; i++) {
+        for (int i = 0; i < Rounds.of(100); i++) {
             double angle = random.nextDouble(0, 1.4);
             double around = random.nextDouble(0, 6.28);
             Transform tilt = Transform.translation(0, 3, 0)
@@ -249,7 +250,7 @@ class PlacingTest {
     void passingThroughAnObjectIsAsIfItWereNotThere() {
         SplittableRandom random = new SplittableRandom(21);
         int differs = 0;
-        for (int round = 0; round < 20; round++) {
+        for (int round = 0; round < Rounds.of(20); round++) {
             Scene scene = Scene.empty("heap");
             for (int i = 0; i < 8; i++) {
                 Model block = twoBlocks("b" + i, random);

@@ -14,6 +14,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.Rounds;
 import yondershelf.content.Bounds;
 import yondershelf.content.Environment;
 import yondershelf.content.Material;
@@ -409,7 +410,7 @@ class SceneTest {
         Path file = folder.resolve("saved.glb");
         java.util.SplittableRandom random = new java.util.SplittableRandom(50);
         java.util.Set<String> seen = new java.util.TreeSet<>();
-        for (int round = 0; round < 50; round++) {
+        for (int round = 0; round < Rounds.of(50); round++) {
             Process process = yondershelf.Child.start(Saver.class, file);
             try (var lines = process.inputReader(java.nio.charset.StandardCharsets.UTF_8)) {
                 int wanted = random.nextInt(6);

@@ -24,7 +24,6 @@ import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.mend.Finding;
-import yondershelf.render.Booth;
 import yondershelf.words.Phrase;
 
 /** One finding large: the thing as it is, what is wrong, what would fix it, what was found for it, and the act. */
@@ -128,7 +127,10 @@ final class FindingEvidence extends BorderPane {
                                     : catalogue
                                             .contents()
                                             .takePreview(
-                                                    asset, PreviewLoader.SIZE, Booth.FINAL_SAMPLES, work::isCancelled));
+                                                    asset,
+                                                    PreviewLoader.SIZE,
+                                                    catalogue.booth().finalSamples(),
+                                                    work::isCancelled));
                 },
                 made -> {
                     if (finding.equals(chosen)) {

@@ -156,7 +156,7 @@ final class LivePreview extends StackPane {
         Booth booth = catalogue.booth();
         Camera camera = on.camera(turn, rise, 1);
         int size = moving ? MOVING : (int) Math.max(RESTING, Math.ceil(view.getFitWidth() * Pixels.of(this)));
-        int samples = moving ? 1 : Booth.FINAL_SAMPLES;
+        int samples = moving ? 1 : booth.finalSamples();
         turning = moving;
         job = background.quietly(
                 moving ? Phrase.of("shelf.turning") : Phrase.of("shelf.refining-the-card"),

@@ -323,7 +323,7 @@ public final class PreviewLoader {
                     }
                 }
                 case DRAFT -> draw(asset, SIZE / 2, Booth.DRAFT_SAMPLES, work);
-                case FINAL -> draw(asset, taken(asset), Booth.FINAL_SAMPLES, work);
+                case FINAL -> draw(asset, taken(asset), contents.finalSamples(), work);
             }
         } catch (ProblemException e) {
             putFailure(asset, e.problem().cause());
@@ -335,7 +335,7 @@ public final class PreviewLoader {
     }
 
     private void draw(Asset asset, int size, int samples, Work work) throws ProblemException {
-        boolean last = samples >= Booth.FINAL_SAMPLES;
+        boolean last = samples >= contents.finalSamples();
         // the same bytes may have been shown elsewhere, which shows only once they are read
         Picture kept = contents.keptPreview(asset, taken(asset));
         if (kept != null) {

@@ -19,6 +19,7 @@ import java.util.Set;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.Rounds;
 import yondershelf.content.ImageSource;
 import yondershelf.content.Layers;
 import yondershelf.content.Material;
@@ -163,7 +164,7 @@ class GltfMaterialsTest {
     @Test
     void anyMaterialComesBack() throws Exception {
         SplittableRandom r = new SplittableRandom(3);
-        for (int round = 0; round < 60; round++) {
+        for (int round = 0; round < Rounds.of(60); round++) {
             EnumMap<Role, TextureUse> maps = new EnumMap<>(Role.class);
             for (Role role : List.of(Role.BASE_COLOR, Role.PACKED, Role.NORMAL, Role.OCCLUSION, Role.EMISSIVE)) {
                 if (r.nextBoolean()) {

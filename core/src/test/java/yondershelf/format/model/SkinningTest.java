@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 import yondershelf.content.Transform;
 
 /** Linear blend skinning (glTF 2.0, 3.7.3.3): what a vertex's normal is afterwards is told by the triangle it belongs to. */
@@ -42,7 +43,7 @@ class SkinningTest {
     @Test
     void normalsStayAcrossTheirTriangles() {
         SplittableRandom r = new SplittableRandom(4);
-        for (int round = 0; round < 300; round++) {
+        for (int round = 0; round < Rounds.of(300); round++) {
             Transform[] joints = {bone(r), bone(r)};
             float share = round % 3 == 0 ? 1 : r.nextInt(1, 9) / 10f;
             // joints that turn far apart may blend to something that mirrors: one of them then holds it alone

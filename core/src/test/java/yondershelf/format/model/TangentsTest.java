@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 import yondershelf.content.Part;
 
 /** Tangents as glTF 2.0 (3.7.2.1) defines them: along growing U, the bitangent cross(normal, tangent) w towards -V. */
@@ -48,7 +49,7 @@ class TangentsTest {
     @Test
     void alwaysAFrame() {
         SplittableRandom r = new SplittableRandom(5);
-        for (int round = 0; round < 2000; round++) {
+        for (int round = 0; round < Rounds.of(2000); round++) {
             float[] uvs = new float[8];
             if (round % 4 != 0) {
                 for (int i = 0; i < 8; i++) {

@@ -9,6 +9,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import yondershelf.Rounds;
 import yondershelf.content.Part;
 
 class WeldingTest {
@@ -16,7 +17,7 @@ class WeldingTest {
     @Test
     void cornersKeepWhatTheyHad() {
         SplittableRandom random = new SplittableRandom(3);
-        for (int round = 0; round < 200; round++) {
+        for (int round = 0; round < Rounds.of(200); round++) {
             int corners = 3 * (1 + random.nextInt(60));
             float[] p = values(random, corners * 3);
             float[] n = random.nextBoolean() ? values(random, corners * 3) : null;

@@ -19,6 +19,7 @@ import java.util.SplittableRandom;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import yondershelf.Rounds;
 import yondershelf.content.Material;
 import yondershelf.content.Model;
 import yondershelf.content.Node;
@@ -180,7 +181,7 @@ class WavefrontTest {
     @Test
     void piecesSayWhatTheWholeSays() {
         SplittableRandom random = new SplittableRandom(8);
-        for (int round = 0; round < 300; round++) {
+        for (int round = 0; round < Rounds.of(300); round++) {
             byte[] text = statements(random, round % 3 == 0).getBytes(StandardCharsets.UTF_8);
             String whole = told(WavefrontText.read(text, text.length + 1));
             assertEquals(whole, told(WavefrontText.read(text, 1 + random.nextInt(200))), "round " + round);
@@ -220,7 +221,7 @@ class WavefrontTest {
     @Test
     void facesInAllWays() {
         SplittableRandom random = new SplittableRandom(17);
-        for (int round = 0; round < 400; round++) {
+        for (int round = 0; round < Rounds.of(400); round++) {
             StringBuilder text = new StringBuilder();
             StringBuilder wanted = new StringBuilder();
             int corners = 0;
