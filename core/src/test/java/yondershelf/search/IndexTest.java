@@ -326,4 +326,82 @@ class IndexTest {
                     "what is promised is found: " + offer);
         }
     }
+
+    private static Entry measured(int row, Traits traits) {
+        return new Entry(new Key("lib", row), Kind.MODEL, "thing " + row, "", "thing.obj", Set.of(), "", 100, traits);
+    }
+
+    /** What was measured is known as it was measured, whatever its size, also after other assets came and the index was kept. */
+    @Test
+    void numbersAreThoseThatWereMeasured() throws Exception {
+        int[] numbers = {-1, 0, 1, 65_533, 65_534, 65_535, 65_536, 1 << 20, 16_000_000};
+        Index index = new Index();
+        for (int turn = 0; turn < 3; turn++) {
+            List<Entry> entries = new ArrayList<>();
+            for (int i = 0; i < numbers.length; i++) {
+                int n = numbers[i];
+                entries.add(measured(turn * 20 + i + 1, new Traits(0, false, "", "", n, n, n, Math.min(n, 300))));
+            }
+            index.apply(entries, List.of());
+        }
+        Path file = folder.resolve("numbers");
+        IndexFile.save(index, Map.of(), file);
+        for (Index each :
+                List.of(index, Objects.requireNonNull(IndexFile.load(file)).index())) {
+            for (int turn = 0; turn < 3; turn++) {
+                for (int i = 0; i < numbers.length; i++) {
+                    Key key = new Key("lib", turn * 20 + i + 1);
+                    assertEquals(numbers[i], each.number(key, Field.TRIANGLES));
+                    assertEquals(numbers[i], each.number(key, Field.PIXELS));
+                    assertEquals(numbers[i], each.number(key, Field.SIZE));
+                    assertEquals(Math.min(numbers[i], 300), each.number(key, Field.STOPS));
+                }
+            }
+        }
+    }
+
+    private static List<Long> offeredBounds(Index index, Field field) {
+        return Facets.of(index.find(Query.EVERYTHING), field, LocalDate.of(2026, 11, 20)).stream()
+                .map(o -> o.condition().from() == 0
+                        ? -o.condition().to()
+                        : o.condition().from())
+                .toList();
+    }
+
+    /** Only ranges are offered in which there is something. */
+    @Test
+    void rangesAreOfferedByField() {
+        Index index = new Index();
+        index.apply(
+                List.of(
+                        measured(1, new Traits(3, true, "", "", -1, 4096, 50, 130)),
+                        measured(2, new Traits(0, false, "", "", -1, 1024, 20_000, 80).used(2, true))),
+                List.of());
+        assertEquals(List.of(1024L, 2048L, 4096L), offeredBounds(index, Field.PIXELS));
+        assertEquals(List.of(-99L, -999L, -9_999L, 10_000L), offeredBounds(index, Field.SIZE));
+        assertEquals(List.of(80L, 120L), offeredBounds(index, Field.STOPS));
+        assertEquals(List.of(-0L, 1L), offeredBounds(index, Field.USED));
+        assertEquals(List.of(1L), offeredBounds(index, Field.FAVOURITE));
+        assertEquals(List.of(1L), offeredBounds(index, Field.FINDINGS));
+    }
+
+    /** Words that came later stand among those that were there, and each finds its own. */
+    @Test
+    void laterWordsStandAmongEarlierOnes() {
+        Index index = new Index();
+        List<Entry> first = new ArrayList<>();
+        List<Entry> later = new ArrayList<>();
+        for (int i = 0; i < 3_000; i++) {
+            (i % 2 == 0 ? first : later).add(entry(i + 1, Kind.MODEL, String.format("w%05d", i), ""));
+        }
+        index.apply(first, List.of());
+        index.apply(later, List.of());
+        // most of them go, so that the index is made anew
+        index.apply(List.of(), first.stream().map(Entry::key).skip(1).toList());
+        for (int i = 1; i < 3_000; i += 2) {
+            assertEquals(List.of(i + 1), rows(index.find(Query.EVERYTHING.withWords(String.format("w%05d", i)))));
+        }
+        assertEquals(1_501, index.find(Query.EVERYTHING.withWords("w0")).total());
+        assertEquals(1, rows(index.find(Query.EVERYTHING)).get(0));
+    }
 }

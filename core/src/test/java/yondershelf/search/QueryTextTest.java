@@ -21,6 +21,7 @@ import java.util.function.Predicate;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import yondershelf.Rounds;
 import yondershelf.content.BasicColour;
@@ -277,6 +278,38 @@ class QueryTextTest {
                 QueryText.of(parse("rope author:\"the yard\" stops>=12.5"), id -> id));
     }
 
+    /** Numbers are written with the largest unit in which they are whole. */
+    @ParameterizedTest
+    @CsvSource({
+        "size:2m, size:2m",
+        "size:2500mm, size:250cm",
+        "size:250mm, size:25cm",
+        "size:7mm, size:7mm",
+        "size:0mm, size<=0cm",
+        "size>=1m, size>=1m",
+        "stops:12, stops:12",
+        "stops:12.5, stops:12.5",
+        "favourite:yes, favourite:yes",
+        "favourite:no, favourite:no",
+        "findings:yes, findings:yes",
+        "rating:1, rating:1",
+        "rating:0, rating:0",
+        "used:1, used:1"
+    })
+    void numbersAreWrittenInTheirUnits(String typed, String written) throws Exception {
+        assertEquals(written, QueryText.of(parse(typed), id -> id));
+    }
+
+    @Test
+    void whatSomethingIsLikeIsWrittenBeforeTheRest() throws Exception {
+        Query like = Query.EVERYTHING.withLike("#2f8f80");
+        assertEquals("like:#2f8f80", QueryText.whole(like, id -> id));
+        assertEquals("like:#2f8f80 rope", QueryText.whole(like.withWords("rope"), id -> id));
+        assertEquals("rope", QueryText.whole(Query.EVERYTHING.withWords("rope"), id -> id));
+        assertEquals(like.withWords("rope"), parse("rope like:#2f8f80"));
+        assertEquals("5a1c", parse("like:5a1c").like(), "an asset's id");
+    }
+
     /** Places that were written as conditions are places again. */
     @Test
     void placesAsConditionsAndBack() throws Exception {
@@ -298,6 +331,8 @@ class QueryTextTest {
     @ValueSource(
             strings = {
                 "colour:mauve",
+                "like:#12f",
+                "like:#2f8f8g",
                 "shine:red",
                 "rating:good",
                 "size<50",

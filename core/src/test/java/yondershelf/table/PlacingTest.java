@@ -250,7 +250,7 @@ class PlacingTest {
     void passingThroughAnObjectIsAsIfItWereNotThere() {
         SplittableRandom random = new SplittableRandom(21);
         int differs = 0;
-        for (int round = 0; round < Rounds.of(20); round++) {
+        for (int round = 0; round < 20; round++) {
             Scene scene = Scene.empty("heap");
             for (int i = 0; i < 8; i++) {
                 Model block = twoBlocks("b" + i, random);
