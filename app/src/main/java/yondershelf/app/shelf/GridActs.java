@@ -28,7 +28,7 @@ final class GridActs {
 
     /** With Shift all up to it, with Ctrl it besides or no longer, else just it. */
     void click(Asset asset, MouseEvent e) {
-        int place = grid.placeInView(asset);
+        int place = grid.tiles().placeOf(asset);
         if (place < 0 || !e.isShiftDown() && !e.isShortcutDown()) {
             grid.choose(
                     asset,
@@ -37,10 +37,11 @@ final class GridActs {
         }
         Selection before = chosen.selection().get();
         Hits hits = workspace.shelf().hits().get();
-        grid.lead(
-                e.isShiftDown() ? before.to(hits, place, e.isShortcutDown()) : before.toggled(hits.at(place)),
-                asset,
-                place);
+        grid.choice()
+                .lead(
+                        e.isShiftDown() ? before.to(hits, place, e.isShortcutDown()) : before.toggled(hits.at(place)),
+                        asset,
+                        place);
     }
 
     void key(KeyEvent e) {
@@ -50,7 +51,7 @@ final class GridActs {
     }
 
     private int next(KeyEvent e) {
-        int at = grid.chosenPlace();
+        int at = grid.choice().place();
         int last = grid.total() - 1;
         return switch (e.getCode()) {
             case LEFT -> at - 1;
@@ -77,12 +78,13 @@ final class GridActs {
                     .pages()
                     .whenThere(
                             next,
-                            there -> grid.lead(
-                                    chosen.selection()
-                                            .get()
-                                            .to(workspace.shelf().hits().get(), next, false),
-                                    there.asset(),
-                                    next));
+                            there -> grid.choice()
+                                    .lead(
+                                            chosen.selection()
+                                                    .get()
+                                                    .to(workspace.shelf().hits().get(), next, false),
+                                            there.asset(),
+                                            next));
         } else {
             grid.chooseAt(next, grid.isCardOpen());
         }
@@ -106,7 +108,7 @@ final class GridActs {
             chosen.copy();
         } else if (e.getCode() == KeyCode.ESCAPE && chosen.isMany()) {
             chosen.selection().set(Selection.NONE);
-        } else if (e.getCode() == KeyCode.DELETE && (any || grid.chosenPlace() >= 0)) {
+        } else if (e.getCode() == KeyCode.DELETE && (any || grid.choice().place() >= 0)) {
             workspace.deleteChosen();
         } else {
             return false;
@@ -117,7 +119,7 @@ final class GridActs {
     private boolean opens(KeyEvent e) {
         Asset asset = workspace.selected().get();
         if ((e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE)
-                && grid.chosenPlace() >= 0
+                && grid.choice().place() >= 0
                 && asset != null) {
             grid.choose(asset, !grid.isCardOpen());
         } else if (e.getCode() == KeyCode.ESCAPE && grid.isCardOpen()) {

@@ -173,4 +173,56 @@ class EvidenceTest {
         }
         assertTrue(judged(map("p", Role.PACKED, new Coding("m--s"), packed)).isEmpty());
     }
+
+    private static Sample colours(long seed) {
+        SplittableRandom random = new SplittableRandom(seed);
+        Waves red = new Waves(random.nextLong());
+        Waves green = new Waves(random.nextLong());
+        return picture(3, (x, y, c) -> c == 0 ? red.height(x, y) : c == 1 ? green.height(x, y) * 0.6 : 0.2);
+    }
+
+    private static String told(List<Maps.Map> known, java.util.Map<String, Sample> untold) {
+        return Evidence.ofUntold(new Maps(known), untold).stream()
+                .map(v -> v.path() + "=" + v.role().word())
+                .sorted()
+                .collect(java.util.stream.Collectors.joining(" "));
+    }
+
+    /** Pictures whose names tell nothing are told by what they show, where only one may be it. */
+    @Test
+    void untoldPicturesAreToldByWhatTheyShow() {
+        Waves waves = new Waves(12);
+        Sample normal = waves.normal(true);
+        Sample relief = waves.relief();
+        Sample flat = picture(3, (x, y, c) -> c == 0 ? 0.6 : 0.3);
+        Sample parts = picture(3, (x, y, c) -> c == 0 ? x * 4 / SIDE / 4.0 : c == 1 ? y * 4 / SIDE / 4.0 : 0.1);
+        Sample other = new Waves(77).relief();
+        assertEquals(
+                "a=normal b=baseColor c=height",
+                told(List.of(), java.util.Map.of("a", normal, "b", colours(3), "c", relief, "d", other)));
+        assertEquals("a=normal", told(List.of(), java.util.Map.of("a", normal, "b", colours(3), "c", colours(4))));
+        assertEquals("", told(List.of(), java.util.Map.of("a", normal, "b", new Waves(13).normal(true))));
+        assertEquals("", told(List.of(), java.util.Map.of("a", flat, "b", parts, "c", relief)));
+        assertEquals("b=baseColor", told(List.of(), java.util.Map.of("a", flat, "b", colours(5))));
+        Maps.Map n = map("n", Role.NORMAL, Coding.PLAIN, normal);
+        assertEquals("c=height", told(List.of(n), java.util.Map.of("c", relief, "d", other)));
+        assertEquals("", told(List.of(n), java.util.Map.of("a", new Waves(14).normal(true), "d", other)));
+        Maps.Map c = map("c", Role.BASE_COLOR, Coding.PLAIN, colours(8));
+        assertEquals("", told(List.of(c), java.util.Map.of("b", colours(5))));
+        Maps.Map h = map("h", Role.HEIGHT, Coding.PLAIN, other);
+        assertEquals("", told(List.of(n, h), java.util.Map.of("c", relief)));
+    }
+
+    /** Of several maps that are other than their names say each is told once, by its path. */
+    @Test
+    void eachMapIsToldOnceInOrder() {
+        Waves waves = new Waves(6);
+        List<Verdict> found = judged(
+                map("z", Role.BASE_COLOR, Coding.PLAIN, waves.normal(true)),
+                map("a", Role.NORMAL, Coding.PLAIN, waves.relief()));
+        assertEquals(List.of("a", "z"), found.stream().map(Verdict::path).toList());
+        assertEquals(
+                List.of(Role.HEIGHT, Role.NORMAL),
+                found.stream().map(Verdict::role).toList());
+    }
 }
