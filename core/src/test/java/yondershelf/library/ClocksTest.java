@@ -13,7 +13,6 @@ import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yondershelf.Child;
-import yondershelf.Rounds;
 import yondershelf.disk.Disk;
 
 /** Whatever the clocks of machines say: what was acknowledged is there, and stays there when a journal is written anew. */
@@ -62,7 +61,7 @@ class ClocksTest {
         long[] jumps = {0, 365 * DAY, -3 * DAY, 40 * DAY, 2 * DAY, -400 * DAY};
         String[] fields = {"note", "name", "tag"};
         int dropped = 0;
-        for (int round = 0; round < Rounds.of(400); round++) {
+        for (int round = 0; round < 400; round++) {
             List<String> lines = new ArrayList<>();
             List<Long> readings = new ArrayList<>();
             // a clock is set a few times, and runs between
