@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
-import yondershelf.Rounds;
 import yondershelf.content.Mesh;
 import yondershelf.content.Part;
 import yondershelf.content.Transform;
@@ -114,7 +113,7 @@ class BvhTest {
         Ray a = new Ray();
         Ray b = new Ray();
         int hits = 0;
-        for (int i = 0; i < Rounds.of(4000); i++) {
+        for (int i = 0; i < 4000; i++) {
             double[] o = {r.nextDouble(-7, 7), r.nextDouble(-7, 7), r.nextDouble(-7, 7)};
             double[] t = {r.nextDouble(-7, 7), r.nextDouble(-7, 7), r.nextDouble(-7, 7)};
             still.nearest(a.set(o[0], o[1], o[2], t[0] - o[0], t[1] - o[1], t[2] - o[2], 0, 1e30));
