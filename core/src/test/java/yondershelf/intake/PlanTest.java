@@ -1,5 +1,6 @@
 package yondershelf.intake;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -261,5 +262,64 @@ class PlanTest extends Planning {
             assertEquals(Substance.PLASTIC, oak.given().substance());
             assertNull(oak.duplicateOf());
         }
+    }
+
+    /** A picture goes by what was said of its word to the set beside it, and not to one of that name elsewhere. */
+    @Test
+    void aHabitJoinsWhatLiesTogether() throws Exception {
+        for (String part : List.of("a", "b")) {
+            picture("pack/" + part + "/tar_color.png", 1);
+            picture("pack/" + part + "/tar_rough.png", 2);
+        }
+        picture("pack/a/oak_color.png", 4);
+        picture("pack/a/oak_rough.png", 5);
+        picture("pack/b/qx tar.png", 3);
+        Habits habits = new Habits(List.of(new Habits.Said("", "qx", Role.HEIGHT, Coding.PLAIN)));
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(
+                    List.of(folder.resolve("pack")),
+                    wishes(NameStyle.USUAL, false, false, Set.of(), habits),
+                    Work.SILENT);
+            assertEquals(
+                    List.of(
+                            "oak_color.png=BASE_COLOR oak_rough.png=ROUGHNESS",
+                            "tar_color.png=BASE_COLOR tar_rough.png=ROUGHNESS",
+                            "tar_color.png=BASE_COLOR tar_rough.png=ROUGHNESS qx tar.png=HEIGHT"),
+                    plan.items().stream().map(PlanTest::roles).sorted().toList());
+        }
+    }
+
+    /** What came to a place between planning and taking is not written over. */
+    @Test
+    void whatCameMeanwhileKeepsItsPlace() throws Exception {
+        picture("pack/sign.png", 1);
+        picture("pack/post.png", 2);
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(folder.resolve("pack")), Work.SILENT);
+            picture("library/pack/SIGN.png", 3);
+            byte[] there = Files.readAllBytes(library.resolve("pack/SIGN.png"));
+            take(intake, plan);
+            assertArrayEquals(there, Files.readAllBytes(library.resolve("pack/SIGN.png")));
+            assertTrue(Files.exists(library.resolve("pack 2/sign.png")));
+            assertTrue(Files.exists(library.resolve("pack 2/post.png")), "what came together stays together");
+            assertEquals(3, library.assets().size());
+        }
+    }
+
+    /** Materials that several faces wear, each by its name; one that nothing wears or that is alone is no piece. */
+    @Test
+    void materialsOfAModelArePieces() throws Exception {
+        String materials = "newmtl oak\nKd 1 0 0\nnewmtl tar\nKd 0 1 0\nnewmtl bare\nKd 0 0 1\n";
+        text("a/post.mtl", materials);
+        text("a/post.obj", "mtllib post.mtl\n" + SQUARE + "usemtl oak\nf 1 2 3\nf 1 3 4\nusemtl tar\nf 2 3 4\n");
+        text("b/post.mtl", materials);
+        text("b/post.obj", "mtllib post.mtl\n" + SQUARE + "usemtl oak\nf 1 2 3\nf 1 3 4\n");
+        List<Given.Piece> pieces = Pieces.of(reader.readModel(folder.resolve("a/post.obj")));
+        assertEquals(
+                List.of(
+                        new Given.Piece(yondershelf.content.Excerpt.ofMaterial("oak"), 2),
+                        new Given.Piece(yondershelf.content.Excerpt.ofMaterial("tar"), 1)),
+                pieces);
+        assertEquals(List.of(), Pieces.of(reader.readModel(folder.resolve("b/post.obj"))));
     }
 }

@@ -231,6 +231,15 @@ class WishesTest extends Planning {
         assertEquals("512TarredTimber", each.of("Tarred timber", 512));
         assertEquals("tarred-timber", new NameStyle(NameStyle.Letters.NONE, "-", false).of("Tarred timber", 2048));
         assertEquals("Tarred timber", NameStyle.USUAL.of("Tarred timber", 2048));
+        NameStyle first = new NameStyle(NameStyle.Letters.FIRST, "_", true);
+        assertEquals("2K_Tarred_timber", first.of("tarred Timber", 2048));
+        assertEquals("1K_Tarred_timber", first.of("tarred timber", 1024));
+        assertEquals("1023_Tarred_timber", first.of("tarred timber", 1023));
+        assertEquals("Tarred_timber", first.of("tarred timber", 0));
+        assertEquals("Tarred-timber", new NameStyle(NameStyle.Letters.FIRST, "-", false).of("tarred timber", 2048));
+        assertEquals("2K_tarred", first.sized("tarred", 2048));
+        assertEquals("512_tarred", first.sized("tarred", 512));
+        assertEquals("tarred", first.sized("tarred", 0));
         for (NameStyle.Letters letters : NameStyle.Letters.values()) {
             for (String space : NameStyle.SPACES) {
                 NameStyle style = new NameStyle(letters, space, letters == NameStyle.Letters.EACH);
