@@ -249,4 +249,36 @@ class ArchiveTest {
         Archive.unpack(pack, target, skipped, Work.SILENT, () -> 2L << 30);
         assertTrue(Files.exists(target.resolve("a.png")));
     }
+
+    /** A link in a zip is told and not made; steps written with backslashes, as one system has them, are steps. */
+    @Test
+    void linksStayAndBackslashesAreSteps() throws Exception {
+        Path pack = folder.resolve("links.zip");
+        try (ZipArchiveOutputStream out = new ZipArchiveOutputStream(pack)) {
+            ZipArchiveEntry link = new ZipArchiveEntry("link.png");
+            link.setUnixMode(0120777);
+            out.putArchiveEntry(link);
+            out.write("/etc/hostname".getBytes(StandardCharsets.UTF_8));
+            out.closeArchiveEntry();
+            out.putArchiveEntry(new ZipArchiveEntry("empty folder/"));
+            out.closeArchiveEntry();
+            ZipArchiveEntry file = new ZipArchiveEntry("far/away.png");
+            out.putArchiveEntry(file);
+            out.write(bytes(1, 10));
+            out.closeArchiveEntry();
+        }
+        assertEquals(List.of("far/away.png"), List.copyOf(unpack(pack).keySet()));
+        assertEquals(1, skipped.size());
+        assertTrue(skipped.get(0).reason().startsWith("it is a link"), skipped.toString());
+        skipped.clear();
+        List<Packed> entries = new ArrayList<>();
+        entries.add(new Packed("far\\near\\x.png".getBytes(StandardCharsets.UTF_8), bytes(1, 10)));
+        Path whole = raw(entries);
+        assertEquals(List.of("far/near/x.png"), List.copyOf(unpack(whole).keySet()));
+        // cut off before its directory, its entries are read one after the other
+        byte[] bytes = Files.readAllBytes(whole);
+        int directory = new String(bytes, StandardCharsets.ISO_8859_1).indexOf("PK\u0001\u0002");
+        Files.write(whole, java.util.Arrays.copyOf(bytes, directory));
+        assertEquals(List.of("far/near/x.png"), List.copyOf(unpack(whole).keySet()));
+    }
 }

@@ -13,11 +13,18 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
+import net.lingala.zip4j.ZipFile;
+import net.lingala.zip4j.model.ZipParameters;
+import net.lingala.zip4j.model.enums.EncryptionMethod;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import yondershelf.content.Coding;
 import yondershelf.content.Kind;
+import yondershelf.content.Picture;
 import yondershelf.content.Role;
 import yondershelf.content.Substance;
+import yondershelf.format.Formats;
 import yondershelf.work.Work;
 
 /** What one may say of a plan before it is taken in, and what comes of it. */
@@ -321,5 +328,109 @@ class PlanTest extends Planning {
                         new Given.Piece(yondershelf.content.Excerpt.ofMaterial("tar"), 1)),
                 pieces);
         assertEquals(List.of(), Pieces.of(reader.readModel(folder.resolve("b/post.obj"))));
+    }
+
+    /** Why something is taken for what it is; things from different places are not put together. */
+    @Test
+    void whatThingsAreTakenForIsSaid() throws Exception {
+        text("pack/post.obj", "mtllib post.mtl\nusemtl m\n" + SQUARE + "vt 0 0\nf 1/1 2/1 3/1\n");
+        text("pack/post.mtl", "newmtl m\nmap_Kd skin.png\n");
+        picture("pack/skin.png", 3);
+        text("pack/bollard.obj", SQUARE + "f 1 2 3\n");
+        picture("pack/oak_color.png", 1);
+        picture("pack/oak_normal.png", 2);
+        picture("pack/oak_color_2k.png", 4);
+        file("pack/bay.hdr", Formats.hdr(Picture.ofFloats(8, 4, 3, new float[8 * 4 * 3])));
+        picture("other/sign.png", 5);
+        try (Intake intake = new Intake(library, "", reader)) {
+            IntakePlan plan = intake.plan(List.of(folder.resolve("pack"), folder.resolve("other")), Work.SILENT);
+            assertEquals("it names 2 files that came with it", named(plan, "Post").why());
+            assertEquals("a file that stands for itself", named(plan, "Bollard").why());
+            assertEquals(
+                    "maps of one name: base color, normal; 1 kept with it",
+                    named(plan, "Oak").why());
+            assertEquals(
+                    List.of(Kind.TEXTURE, Kind.MATERIAL), named(plan, "Sign").kinds());
+            assertEquals(List.of(Kind.MODEL), named(plan, "Post").kinds());
+            assertEquals(
+                    List.of(Kind.TEXTURE, Kind.MATERIAL, Kind.HDRI),
+                    named(plan, "Bay").kinds());
+            PlanItem sign = named(plan, "Sign");
+            assertEquals(plan, plan.merged(named(plan, "Oak").number(), List.of(sign.number())));
+        }
+    }
+
+    /** What is said later of a word counts; a map that only made room is not spoken of. */
+    @Test
+    void habitsAreOfTheLastWord() throws Exception {
+        picture("pack/tar_color.png", 1);
+        picture("pack/tar_rough.png", 2);
+        picture("pack/tar_qx.png", 3);
+        try (Intake intake = new Intake(library, "", reader)) {
+            PlanItem tar = named(intake.plan(List.of(folder.resolve("pack")), Work.SILENT), "Tar");
+            PlanItem height = tar.withMap("tar_qx.png", Role.HEIGHT, Coding.PLAIN);
+            Habits once = Habits.NONE.learned(tar, height);
+            assertEquals(List.of(new Habits.Said("", "qx", Role.HEIGHT, Coding.PLAIN)), once.said());
+            PlanItem rough = height.withMap("tar_qx.png", Role.ROUGHNESS, Coding.PLAIN);
+            Habits twice = once.learned(height, rough);
+            assertEquals(List.of(new Habits.Said("", "qx", Role.ROUGHNESS, Coding.PLAIN)), twice.said());
+            PlanItem none = rough.withMap("tar_qx.png", null, Coding.PLAIN);
+            assertEquals(
+                    List.of(new Habits.Said("", "qx", null, Coding.PLAIN)),
+                    twice.learned(rough, none).said());
+            assertEquals(once, once.learned(height, height));
+        }
+    }
+
+    /** Entries that zip4j, a library of another hand, protects: with the password they come, without it they are told. */
+    @ParameterizedTest
+    @CsvSource({"AES", "ZIP_STANDARD"})
+    void protectedEntriesComeByTheirPassword(String method) throws Exception {
+        picture("made/a.png", 1);
+        picture("made/b.png", 2);
+        picture("made/open.png", 3);
+        Path pack = folder.resolve(method + ".zip");
+        try (ZipFile zip = new ZipFile(pack.toFile(), "tide".toCharArray())) {
+            for (String name : List.of("a.png", "b.png", "open.png")) {
+                ZipParameters parameters = new ZipParameters();
+                parameters.setEncryptFiles(!name.equals("open.png"));
+                parameters.setEncryptionMethod(EncryptionMethod.valueOf(method));
+                parameters.setFileNameInZip(name);
+                zip.addStream(Files.newInputStream(folder.resolve("made/" + name)), parameters);
+            }
+        }
+        for (String password : List.of("", "ebb", "tide")) {
+            boolean right = password.equals("tide");
+            Wishes wishes = new Wishes(
+                    NameStyle.USUAL,
+                    false,
+                    false,
+                    new java.util.TreeSet<>(),
+                    new java.util.TreeSet<>(),
+                    Habits.NONE,
+                    0,
+                    java.util.Map.of(pack, password),
+                    false);
+            try (Intake intake = new Intake(library, password, reader)) {
+                IntakePlan plan = intake.plan(List.of(pack), wishes, Work.SILENT);
+                assertEquals(
+                        right ? List.of("A", "B", "Open") : List.of("Open"),
+                        plan.items().stream().map(PlanItem::name).sorted().toList());
+                assertEquals(right ? Set.of() : Set.of(pack), plan.locked());
+                assertEquals(
+                        right ? 0 : 2,
+                        plan.skipped().stream()
+                                .filter(s -> s.reason().contains("password"))
+                                .count(),
+                        plan.skipped().toString());
+                if (right) {
+                    take(intake, plan);
+                    PlanItem b = named(plan, "B");
+                    assertArrayEquals(
+                            Files.readAllBytes(folder.resolve("made/b.png")),
+                            Files.readAllBytes(library.resolve(b.folder() + "/b.png")));
+                }
+            }
+        }
     }
 }
