@@ -347,7 +347,7 @@ class PlanTest extends Planning {
             assertEquals("it names 2 files that came with it", named(plan, "Post").why());
             assertEquals("a file that stands for itself", named(plan, "Bollard").why());
             assertEquals(
-                    "maps of one name: base color, normal; 1 kept with it",
+                    "maps of one name: base color, normal, 1 other is kept with it",
                     named(plan, "Oak").why());
             assertEquals(
                     List.of(Kind.TEXTURE, Kind.MATERIAL), named(plan, "Sign").kinds());
