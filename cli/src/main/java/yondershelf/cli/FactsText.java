@@ -24,25 +24,33 @@ final class FactsText {
     static List<String> lines(Facts facts) {
         List<String> out = new ArrayList<>();
         List<String> first = new ArrayList<>();
-        if (!facts.sizeMetres().isEmpty()) {
-            first.add(size(facts.sizeMetres()));
+        if (!facts.model().sizeMetres().isEmpty()) {
+            first.add(size(facts.model().sizeMetres()));
         }
-        if (facts.triangles() > 0) {
+        if (facts.model().triangles() > 0) {
             first.add(Phrase.of(
-                    "cli.in", Phrase.count(facts.triangles(), "triangle"), Phrase.count(facts.parts(), "part")));
+                    "cli.in",
+                    Phrase.count(facts.model().triangles(), "triangle"),
+                    Phrase.count(facts.model().parts(), "part")));
         }
-        if (facts.width() > 0) {
-            first.add(Phrase.of("cli.x-px", count(facts.width()), count(facts.height())));
+        if (facts.picture().width() > 0) {
+            first.add(Phrase.of(
+                    "cli.x-px",
+                    count(facts.picture().width()),
+                    count(facts.picture().height())));
         }
-        if (!Double.isNaN(facts.stops())) {
-            first.add(String.format(Phrase.language(), Phrase.of("cli.1f-stops"), facts.stops()));
+        if (!Double.isNaN(facts.picture().stops())) {
+            first.add(String.format(
+                    Phrase.language(),
+                    Phrase.of("cli.1f-stops"),
+                    facts.picture().stops()));
         }
         if (facts.mapCount() > 0) {
             String at = facts.largestMap() > 0 ? Phrase.of("cli.at-px", count(facts.largestMap())) : "";
             first.add(Phrase.count(facts.mapCount(), "map") + at);
         }
         out.add(first.isEmpty() ? facts.kind().word() : String.join(", ", first));
-        Facts.SceneFacts scene = facts.scene();
+        Facts.SceneFacts scene = facts.model().scene();
         List<String> held = new ArrayList<>();
         if (scene.nodes() > 1) {
             held.add(Phrase.count(scene.nodes(), "node"));
@@ -98,20 +106,20 @@ final class FactsText {
     /** Fields of which none applies are null; lengths are rounded to micrometres. */
     static void write(Facts facts, @Nullable Kind kind, ObjectNode node) {
         boolean model = facts.readable() && kind == Kind.MODEL;
-        boolean picture = facts.readable() && facts.width() > 0;
+        boolean picture = facts.readable() && facts.picture().width() > 0;
         node.put("readable", facts.readable());
         node.put("reason", facts.reason().isEmpty() ? null : facts.reason());
         ArrayNode size = node.putArray("sizeMetres");
-        for (double metres : facts.sizeMetres()) {
+        for (double metres : facts.model().sizeMetres()) {
             size.add(rounded(metres));
         }
-        node.put("triangles", model ? facts.triangles() : null);
-        node.put("vertices", model ? facts.vertices() : null);
-        node.put("parts", model ? (Integer) facts.parts() : null);
-        node.put("nodes", model ? (Integer) facts.scene().nodes() : null);
-        facts.scene().lights().forEach(node.putArray("lights")::add);
-        facts.scene().cameras().forEach(node.putArray("cameras")::add);
-        node.put("scenes", model ? (Integer) facts.scene().scenes() : null);
+        node.put("triangles", model ? facts.model().triangles() : null);
+        node.put("vertices", model ? facts.model().vertices() : null);
+        node.put("parts", model ? (Integer) facts.model().parts() : null);
+        node.put("nodes", model ? (Integer) facts.model().scene().nodes() : null);
+        facts.model().scene().lights().forEach(node.putArray("lights")::add);
+        facts.model().scene().cameras().forEach(node.putArray("cameras")::add);
+        node.put("scenes", model ? (Integer) facts.model().scene().scenes() : null);
         ArrayNode materials = node.putArray("materials");
         for (Facts.MaterialFacts material : facts.materials()) {
             ObjectNode m = materials.addObject();
@@ -128,9 +136,13 @@ final class FactsText {
                 }
             }
         }
-        node.put("width", picture ? (Integer) facts.width() : null);
-        node.put("height", picture ? (Integer) facts.height() : null);
-        node.put("stops", Double.isNaN(facts.stops()) ? null : rounded(facts.stops()));
+        node.put("width", picture ? (Integer) facts.picture().width() : null);
+        node.put("height", picture ? (Integer) facts.picture().height() : null);
+        node.put(
+                "stops",
+                Double.isNaN(facts.picture().stops())
+                        ? null
+                        : rounded(facts.picture().stops()));
         node.put("bytes", facts.bytes());
         facts.remarks().notShown().forEach(node.putArray("notShown")::add);
         facts.remarks().assumed().forEach(node.putArray("assumed")::add);

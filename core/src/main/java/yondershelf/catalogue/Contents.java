@@ -274,7 +274,7 @@ public final class Contents {
     }
 
     private static void keepLook(Library library, Asset asset, Facts facts, Picture picture) throws ProblemException {
-        keep(library, asset, Signature.of(picture).with(facts.scene().shape()));
+        keep(library, asset, Signature.of(picture).with(facts.model().scene().shape()));
     }
 
     private static void keep(Library library, Asset asset, Signature signature) throws ProblemException {
@@ -303,7 +303,8 @@ public final class Contents {
         if (picture == null) {
             return Optional.empty();
         }
-        Signature signature = Signature.of(picture).with(facts(asset).scene().shape());
+        Signature signature =
+                Signature.of(picture).with(facts(asset).model().scene().shape());
         keep(owner(asset), asset, signature);
         return Optional.of(signature);
     }

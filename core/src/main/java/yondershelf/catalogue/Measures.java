@@ -14,16 +14,17 @@ final class Measures {
 
     /** Triangles, pixels, millimetres and tenths of stops, parted by blanks. */
     static String of(Facts facts) {
-        long triangles = facts.triangles() > 0 ? facts.triangles() : Traits.UNKNOWN;
-        int pixels = Math.max(facts.width(), facts.height());
+        long triangles = facts.model().triangles() > 0 ? facts.model().triangles() : Traits.UNKNOWN;
+        int pixels = Math.max(facts.picture().width(), facts.picture().height());
         for (Facts.MaterialFacts material : facts.materials()) {
             for (Facts.MapFacts map : material.maps()) {
                 pixels = Math.max(pixels, Math.max(map.width(), map.height()));
             }
         }
-        double size = facts.sizeMetres().stream().mapToDouble(d -> d).max().orElse(Double.NaN);
+        double size =
+                facts.model().sizeMetres().stream().mapToDouble(d -> d).max().orElse(Double.NaN);
         return bounded((double) triangles) + " " + (pixels > 0 ? pixels : Traits.UNKNOWN) + " "
-                + bounded(size * MILLIMETRES) + " " + bounded(facts.stops() * TENTHS);
+                + bounded(size * MILLIMETRES) + " " + bounded(facts.picture().stops() * TENTHS);
     }
 
     private static int bounded(double value) {

@@ -13,31 +13,47 @@ import yondershelf.words.Phrase;
  *
  * @param readable false when the asset could not be read; then {@code reason} says why
  * @param reason why it could not be read, or what of it is not shown in full; may be empty
- * @param sizeMetres width, height and depth for models, else empty
- * @param width pixels across for HDRIs and textures, else 0
- * @param height pixels down for HDRIs and textures, else 0
- * @param stops dynamic range of an HDRI in stops, else NaN; see {@link DynamicRange}
- * @param bytes size of all files together
  * @param passing true when it could not be read for want of time or memory, or another reason of the moment
- * @param scene nodes, lights and cameras of a model
+ * @param bytes size of all files together
  * @param remarks what of it is not shown, and what had to be assumed
+ * @param materials of a model, or the one that it is
+ * @param model of a model's surface; {@link ModelFacts#NONE} for other kinds
+ * @param picture of HDRIs and textures; {@link PictureFacts#NONE} for other kinds
  */
 public record Facts(
         Kind kind,
         boolean readable,
         String reason,
-        List<Double> sizeMetres,
-        long triangles,
-        long vertices,
-        int parts,
-        List<MaterialFacts> materials,
-        int width,
-        int height,
-        double stops,
+        boolean passing,
         long bytes,
         Remarks remarks,
-        SceneFacts scene,
-        boolean passing) {
+        List<MaterialFacts> materials,
+        ModelFacts model,
+        PictureFacts picture) {
+
+    /**
+     * What a model holds.
+     *
+     * @param sizeMetres width, height and depth; empty for none
+     */
+    public record ModelFacts(List<Double> sizeMetres, long triangles, long vertices, int parts, SceneFacts scene) {
+        public static final ModelFacts NONE = new ModelFacts(List.of(), 0, 0, 0, SceneFacts.NONE);
+
+        public ModelFacts {
+            sizeMetres = List.copyOf(sizeMetres);
+        }
+    }
+
+    /**
+     * What a picture holds.
+     *
+     * @param width pixels across
+     * @param height pixels down
+     * @param stops dynamic range of an HDRI in stops, else NaN; see {@link DynamicRange}
+     */
+    public record PictureFacts(int width, int height, double stops) {
+        public static final PictureFacts NONE = new PictureFacts(0, 0, Double.NaN);
+    }
 
     /**
      * What a model's file holds of a scene.
@@ -109,7 +125,6 @@ public record Facts(
     }
 
     public Facts {
-        sizeMetres = List.copyOf(sizeMetres);
         materials = List.copyOf(materials);
     }
 
@@ -130,21 +145,7 @@ public record Facts(
 
     private static Facts unreadable(Kind kind, String reason, long bytes, boolean passing) {
         return new Facts(
-                kind,
-                false,
-                reason,
-                List.of(),
-                0,
-                0,
-                0,
-                List.of(),
-                0,
-                0,
-                Double.NaN,
-                bytes,
-                Remarks.NONE,
-                SceneFacts.NONE,
-                passing);
+                kind, false, reason, passing, bytes, Remarks.NONE, List.of(), ModelFacts.NONE, PictureFacts.NONE);
     }
 
     /** Maps over all materials. */

@@ -91,29 +91,40 @@ public final class FactsMeter {
                 Kind.MODEL,
                 true,
                 apart,
-                List.of(b.sizeX(), b.sizeY(), b.sizeZ()),
-                model.triangleCount(),
-                vertices,
-                parts,
-                materials,
-                0,
-                0,
-                Double.NaN,
+                false,
                 bytes,
                 model.remarks(),
-                new Facts.SceneFacts(
-                        model.nodes().size(),
-                        model.staging().lights().stream()
-                                .map(Staging.Light::name)
-                                .toList(),
-                        model.staging().viewpoints().stream()
-                                .map(Staging.Viewpoint::name)
-                                .toList(),
-                        model.staging().scenes(),
-                        model.staging().animations(),
-                        names(model),
-                        ShapeHistogram.text(model)),
-                false);
+                materials,
+                new Facts.ModelFacts(
+                        List.of(b.sizeX(), b.sizeY(), b.sizeZ()), model.triangleCount(), vertices, parts, scene(model)),
+                Facts.PictureFacts.NONE);
+    }
+
+    private static Facts.SceneFacts scene(Model model) {
+        return new Facts.SceneFacts(
+                model.nodes().size(),
+                model.staging().lights().stream().map(Staging.Light::name).toList(),
+                model.staging().viewpoints().stream()
+                        .map(Staging.Viewpoint::name)
+                        .toList(),
+                model.staging().scenes(),
+                model.staging().animations(),
+                names(model),
+                ShapeHistogram.text(model));
+    }
+
+    private static Facts material(
+            boolean readable, String reason, long bytes, Remarks remarks, List<Facts.MaterialFacts> materials) {
+        return new Facts(
+                Kind.MATERIAL,
+                readable,
+                reason,
+                false,
+                bytes,
+                remarks,
+                materials,
+                Facts.ModelFacts.NONE,
+                Facts.PictureFacts.NONE);
     }
 
     /** Of nodes with something to see, those near the root first, each name once. */
@@ -189,22 +200,7 @@ public final class FactsMeter {
         String reason = any || measured.isEmpty()
                 ? ""
                 : measured.get(0).path() + ": " + measured.get(0).keptProblem();
-        return new Facts(
-                Kind.MATERIAL,
-                any,
-                reason,
-                List.of(),
-                0,
-                0,
-                0,
-                List.of(new Facts.MaterialFacts(name, measured)),
-                0,
-                0,
-                Double.NaN,
-                bytes(files),
-                Remarks.NONE,
-                Facts.SceneFacts.NONE,
-                false);
+        return material(any, reason, bytes(files), Remarks.NONE, List.of(new Facts.MaterialFacts(name, measured)));
     }
 
     /**
@@ -242,22 +238,7 @@ public final class FactsMeter {
             for (Material material : told.materials) {
                 materials.add(new Facts.MaterialFacts(material.name(), maps(material, told.file)));
             }
-            return new Facts(
-                    Kind.MATERIAL,
-                    true,
-                    "",
-                    List.of(),
-                    0,
-                    0,
-                    0,
-                    materials,
-                    0,
-                    0,
-                    Double.NaN,
-                    bytes,
-                    told.remarks,
-                    Facts.SceneFacts.NONE,
-                    false);
+            return material(true, "", bytes, told.remarks, materials);
         } catch (ProblemException e) {
             return Facts.unreadable(Kind.MATERIAL, e.problem(), bytes);
         }
@@ -334,18 +315,12 @@ public final class FactsMeter {
                 kind,
                 true,
                 note,
-                List.of(),
-                0,
-                0,
-                0,
-                List.of(),
-                size.width(),
-                size.height(),
-                stops,
+                false,
                 bytes,
                 remarks,
-                Facts.SceneFacts.NONE,
-                false);
+                List.of(),
+                Facts.ModelFacts.NONE,
+                new Facts.PictureFacts(size.width(), size.height(), stops));
     }
 
     private static long bytes(List<Path> files) {

@@ -54,7 +54,7 @@ class CatalogueTest {
         first.labelling()
                 .edit(asset, List.of(Edit.set(asset.id(), Edit.Field.NAME, "Hero"), Edit.tag(asset.id(), "stone/wet")));
         Facts facts = first.contents().facts(asset);
-        assertEquals(4, facts.triangles());
+        assertEquals(4, facts.model().triangles());
         first.close();
 
         ContentReader reader = spy(new Formats());

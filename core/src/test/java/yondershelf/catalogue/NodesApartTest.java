@@ -79,10 +79,14 @@ class NodesApartTest {
                     List.of("Lantern yard/two.obj#Lantern", "Post yard/two.obj#Post", "Two yard/two.obj"),
                     names(catalogue));
             Asset lantern = at(library, "yard/two.obj#Lantern");
-            assertEquals(1, catalogue.contents().facts(lantern).triangles());
+            assertEquals(1, catalogue.contents().facts(lantern).model().triangles());
             assertEquals(
                     2,
-                    catalogue.contents().facts(at(library, "yard/two.obj#Post")).triangles());
+                    catalogue
+                            .contents()
+                            .facts(at(library, "yard/two.obj#Post"))
+                            .model()
+                            .triangles());
             assertEquals(1, catalogue.contents().model(lantern).triangleCount());
             // no file but the program's own was written
             try (var files = Files.list(root.resolve("yard"))) {

@@ -66,7 +66,7 @@ class ToldSpaceTest {
     }
 
     private void size(String path, double x, double y, double z) throws Exception {
-        List<Double> size = facts(path).sizeMetres();
+        List<Double> size = facts(path).model().sizeMetres();
         assertEquals(x, size.get(0), 1e-7, path);
         assertEquals(y, size.get(1), 1e-7, path);
         assertEquals(z, size.get(2), 1e-7, path);

@@ -47,8 +47,8 @@ class FactsTest {
         assertTrue(Double.isNaN(DynamicRange.stops(Picture.ofFloats(2, 1, 3, new float[6]))));
         Path file = Files.write(folder.resolve("sky.hdr"), Formats.hdr(Picture.ofFloats(64, 32, 3, p)));
         Facts facts = meter.hdri(file);
-        assertEquals(14, facts.stops(), 0.02);
-        assertEquals(64, facts.width());
+        assertEquals(14, facts.picture().stops(), 0.02);
+        assertEquals(64, facts.picture().width());
     }
 
     @Test
@@ -56,9 +56,9 @@ class FactsTest {
         Path file =
                 Files.write(folder.resolve("m.glb"), Formats.glb(GltfTest.sample(), SceneNotes.none(), new Formats()));
         Facts facts = meter.model(file, List.of(file));
-        assertEquals(4, facts.triangles(), "two parts, placed twice");
-        assertEquals(4, facts.parts());
-        assertEquals(12, facts.vertices());
+        assertEquals(4, facts.model().triangles(), "two parts, placed twice");
+        assertEquals(4, facts.model().parts());
+        assertEquals(12, facts.model().vertices());
         assertEquals(2, facts.materials().size());
         assertEquals(4, facts.largestMap());
         assertEquals(0, facts.brokenMaps());
@@ -121,13 +121,13 @@ class FactsTest {
     void piecesThatLieApartAreSaid() {
         Facts near = of(model(List.of(triangle(1)), List.of(0, 1), node("a", 0, 0), node("b", 1, 0)));
         assertEquals("", near.reason());
-        assertEquals(List.of(2.0, 1.0, 0.0), near.sizeMetres());
+        assertEquals(List.of(2.0, 1.0, 0.0), near.model().sizeMetres());
         Facts apart = of(
                 model(List.of(triangle(1)), List.of(0, 1, 2), node("a", 0, 0), node("b", 1, 0), node("far", 2999, 0)));
         assertTrue(apart.readable());
-        assertEquals(List.of(3000.0, 1.0, 0.0), apart.sizeMetres());
+        assertEquals(List.of(3000.0, 1.0, 0.0), apart.model().sizeMetres());
         assertTrue(apart.reason().contains("its pieces lie 3000 m apart"), apart.reason());
-        assertEquals(3, apart.triangles());
+        assertEquals(3, apart.model().triangles());
     }
 
     /** Names of what can be seen, those near the root first, each once; a model of one piece is called by its own name. */
@@ -142,13 +142,16 @@ class FactsTest {
                 node("mast", 3, 0),
                 node("keel", 4, 0),
                 node("nobody's", 5, 0));
-        assertEquals(List.of("mast", "hull", "yard", "keel"), of(nested).scene().names());
-        assertEquals(6, of(nested).scene().nodes());
+        assertEquals(
+                List.of("mast", "hull", "yard", "keel"),
+                of(nested).model().scene().names());
+        assertEquals(6, of(nested).model().scene().nodes());
         Model empty = model(List.of(triangle(1)), List.of(0, 1), node("shown", 0, 0), node("empty", 0, -1));
-        assertEquals(List.of("shown"), of(empty).scene().names());
+        assertEquals(List.of("shown"), of(empty).model().scene().names());
         assertEquals(
                 List.of(),
                 of(model(List.of(triangle(1)), List.of(0), node("one", 0, 0)))
+                        .model()
                         .scene()
                         .names());
         Node[] many = new Node[450];
@@ -158,7 +161,7 @@ class FactsTest {
         List<Integer> roots =
                 java.util.stream.IntStream.range(0, many.length).boxed().toList();
         List<String> names =
-                of(model(List.of(triangle(1)), roots, many)).scene().names();
+                of(model(List.of(triangle(1)), roots, many)).model().scene().names();
         assertEquals(100, names.size());
         assertEquals("piece 99", names.get(99));
     }
@@ -198,8 +201,9 @@ class FactsTest {
         java.util.Arrays.fill(p, 0.5f);
         p[5] = p[4] = p[3] = 2;
         Facts facts = meter.surroundings(() -> Picture.ofFloats(64, 32, 3, p), List.of());
-        assertEquals(2, facts.stops(), 1e-6);
-        assertEquals("64 x 32", facts.width() + " x " + facts.height());
+        assertEquals(2, facts.picture().stops(), 1e-6);
+        assertEquals(
+                "64 x 32", facts.picture().width() + " x " + facts.picture().height());
         Facts refused = meter.surroundings(
                 () -> {
                     throw Problem.of("sky", "no sun is told").raise();
@@ -225,8 +229,9 @@ class FactsTest {
         Path panorama = Files.write(folder.resolve("view.png"), Formats.png(Picture.ofBytes(w, w / 2, 3, sky)));
         Facts facts = meter.texture(panorama);
         assertEquals("panorama, not enough range for light: it can stand behind the table", facts.reason());
-        assertTrue(Double.isNaN(facts.stops()));
-        assertEquals("512 x 256", facts.width() + " x " + facts.height());
+        assertTrue(Double.isNaN(facts.picture().stops()));
+        assertEquals(
+                "512 x 256", facts.picture().width() + " x " + facts.picture().height());
         Path square = Files.write(
                 folder.resolve("square.png"), Formats.png(Picture.ofBytes(w / 2, w / 2, 3, new byte[w * w / 4 * 3])));
         assertEquals("", meter.texture(square).reason());

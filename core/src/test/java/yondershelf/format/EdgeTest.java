@@ -85,7 +85,7 @@ class EdgeTest {
         }
         Asset sound = library.assets().get(library.assets().size() - 1);
         assertTrue(catalogue.contents().facts(sound).readable());
-        assertEquals(1, catalogue.contents().facts(sound).triangles());
+        assertEquals(1, catalogue.contents().facts(sound).model().triangles());
         assertTrue(Mend.check(library, new Formats(), Work.SILENT).size() >= n);
         assertTrue(catalogue.contents().takePreview(sound, 16, 1, () -> false) != null);
     }

@@ -83,9 +83,9 @@ class ExcerptTest {
                 "node Mast, which is not in the file",
                 gone.remarks().notShown().get(gone.remarks().notShown().size() - 1));
         Facts facts = new FactsMeter(formats).model(file, List.of());
-        assertEquals(2, facts.scene().scenes());
-        assertEquals(1, facts.scene().animations());
-        assertEquals(List.of("Post", "Lantern"), facts.scene().names());
+        assertEquals(2, facts.model().scene().scenes());
+        assertEquals(1, facts.model().scene().animations());
+        assertEquals(List.of("Post", "Lantern"), facts.model().scene().names());
     }
 
     /** A node that lies still at rest, and is moved where the animation begins; its reader works in a process of its own. */

@@ -82,9 +82,9 @@ class StagingTest {
                         List.of("Eye"),
                         2,
                         0,
-                        facts.scene().names(),
-                        facts.scene().shape()),
-                facts.scene());
+                        facts.model().scene().names(),
+                        facts.model().scene().shape()),
+                facts.model().scene());
         assertEquals(List.of("1 further scene"), facts.remarks().notShown());
     }
 

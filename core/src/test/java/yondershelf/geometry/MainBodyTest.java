@@ -76,7 +76,7 @@ class MainBodyTest {
         Facts facts = new FactsMeter(new Formats()).of(far, java.nio.file.Path.of("m"), 0);
         assertTrue(facts.readable());
         assertTrue(facts.reason().contains("apart"), facts.reason());
-        assertTrue(facts.sizeMetres().get(0) > 500, "its size is told as it is");
+        assertTrue(facts.model().sizeMetres().get(0) > 500, "its size is told as it is");
     }
 
     /** Long, thin, hollow and scattered things are whole: nothing of them is left out of the picture. */

@@ -344,7 +344,8 @@ class PlanTest extends Planning {
         picture("other/sign.png", 5);
         try (Intake intake = new Intake(library, "", reader)) {
             IntakePlan plan = intake.plan(List.of(folder.resolve("pack"), folder.resolve("other")), Work.SILENT);
-            assertEquals("it names 2 files that came with it", named(plan, "Post").why());
+            assertEquals(
+                    "it names 2 files that came with it", named(plan, "Post").why());
             assertEquals("a file that stands for itself", named(plan, "Bollard").why());
             assertEquals(
                     "maps of one name: base color, normal, 1 other is kept with it",

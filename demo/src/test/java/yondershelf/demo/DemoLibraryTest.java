@@ -124,10 +124,12 @@ class DemoLibraryTest {
                 }
                 if (asset.kind() == Kind.HDRI) {
                     skies++;
-                    assertTrue(facts.stops() >= 12, asset.path() + " has " + facts.stops() + " stops");
+                    assertTrue(
+                            facts.picture().stops() >= 12,
+                            asset.path() + " has " + facts.picture().stops() + " stops");
                 }
                 if (asset.kind() == Kind.MODEL) {
-                    double tallest = facts.sizeMetres().stream()
+                    double tallest = facts.model().sizeMetres().stream()
                             .mapToDouble(d -> d)
                             .max()
                             .orElse(0);

@@ -154,7 +154,9 @@ final class FactSheet extends GridPane {
             Asset part = asset;
             others(part);
             if (part != null && !part.excerpt().isWhole()) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace.labelling(), part, f.scene(), known.apart));
+                told(
+                        Phrase.of("shelf.scene-2"),
+                        new ExcerptMenu(workspace.labelling(), part, f.model().scene(), known.apart));
             }
             return;
         }
@@ -176,13 +178,18 @@ final class FactSheet extends GridPane {
                     new SpaceMenu(workspace.labelling(), thing, f.remarks().assumed()));
         }
         if (f.kind() == Kind.MODEL) {
-            line(Phrase.of("shelf.size"), Words.size(f.sizeMetres()));
-            if (thing != null && ExcerptMenu.isNeeded(thing, f.scene())) {
-                told(Phrase.of("shelf.scene-2"), new ExcerptMenu(workspace.labelling(), thing, f.scene(), known.apart));
+            line(Phrase.of("shelf.size"), Words.size(f.model().sizeMetres()));
+            if (thing != null && ExcerptMenu.isNeeded(thing, f.model().scene())) {
+                told(
+                        Phrase.of("shelf.scene-2"),
+                        new ExcerptMenu(workspace.labelling(), thing, f.model().scene(), known.apart));
             }
             line(
                     Phrase.of("shelf.triangles"),
-                    Phrase.of("shelf.in", Words.count(f.triangles()), Words.plural(f.parts(), "part")));
+                    Phrase.of(
+                            "shelf.in",
+                            Words.count(f.model().triangles()),
+                            Words.plural(f.model().parts(), "part")));
         }
         if (f.kind() == Kind.MODEL || f.kind() == Kind.MATERIAL) {
             line(Phrase.of("shelf.maps"), maps(f));
@@ -192,11 +199,18 @@ final class FactSheet extends GridPane {
                 line(map.role().title(), map.width() + " × " + map.height());
             }
         }
-        if (f.width() > 0) {
-            line(Phrase.of("shelf.pixels"), f.width() + " × " + f.height());
+        if (f.picture().width() > 0) {
+            line(
+                    Phrase.of("shelf.pixels"),
+                    f.picture().width() + " × " + f.picture().height());
         }
-        if (!Double.isNaN(f.stops())) {
-            line(Phrase.of("shelf.range"), String.format(Phrase.language(), Phrase.of("shelf.1f-stops"), f.stops()));
+        if (!Double.isNaN(f.picture().stops())) {
+            line(
+                    Phrase.of("shelf.range"),
+                    String.format(
+                            Phrase.language(),
+                            Phrase.of("shelf.1f-stops"),
+                            f.picture().stops()));
         }
         line(Phrase.of("shelf.on-disk"), Words.bytes(f.bytes()));
         if (!known.uses.isEmpty()) {

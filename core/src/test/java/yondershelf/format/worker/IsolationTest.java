@@ -182,7 +182,7 @@ class IsolationTest {
             assertEquals(2.5f, half.value(5, 5, 1), 1e-6f);
             assertEquals(8f, half.value(77, 99, 2), 1e-6f);
             var facts = new yondershelf.facts.FactsMeter(reader).hdri(file);
-            assertEquals(w, facts.width(), "facts tell the true size");
+            assertEquals(w, facts.picture().width(), "facts tell the true size");
             assertTrue(facts.reason().contains("1024 x 512"), facts.reason());
         }
         try (IsolatedReader reader = new IsolatedReader(new Limits(60, 40, 2200, 50))) {
