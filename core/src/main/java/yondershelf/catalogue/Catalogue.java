@@ -26,10 +26,10 @@ public final class Catalogue implements AutoCloseable {
     private final Shaders shaders;
     private final Booth booth;
     private final Contents contents;
-    private final History history;
+    private final ActHistory history;
     private final Shelf shelf;
     private final Scanning scanning;
-    private final Labelling labelling;
+    private final AssetLabels labelling;
     private final Uses uses;
     private final Alike alike;
     private final List<Problem> openingProblems = new ArrayList<>();
@@ -46,8 +46,8 @@ public final class Catalogue implements AutoCloseable {
         this.alike = new Alike(this);
         this.shelf = new Shelf(libraries, index, alike);
         this.scanning = new Scanning(this, libraries, index);
-        this.labelling = new Labelling(this);
-        this.history = new History(this, new KeptActs(home.folder()));
+        this.labelling = new AssetLabels(this);
+        this.history = new ActHistory(this, new KeptActs(home.folder()));
         openingProblems.addAll(home.problems());
         openingProblems.addAll(libraries.problems());
         index.follow(libraries.all());
@@ -124,12 +124,12 @@ public final class Catalogue implements AutoCloseable {
     }
 
     /** Saying something of assets. */
-    public Labelling labelling() {
+    public AssetLabels labelling() {
         return labelling;
     }
 
     /** What was done, and taking it back. */
-    public History history() {
+    public ActHistory history() {
         return history;
     }
 

@@ -20,11 +20,11 @@ import yondershelf.work.Work;
  * taken back wherever it is cut off; what somebody else said or wrote meanwhile is never overruled by taking back. Safe for several
  * threads.
  */
-public final class History {
+public final class ActHistory {
     private final Catalogue catalogue;
     private final KeptActs acts;
 
-    History(Catalogue catalogue, KeptActs acts) {
+    ActHistory(Catalogue catalogue, KeptActs acts) {
         this.catalogue = catalogue;
         this.acts = acts;
     }

@@ -28,7 +28,7 @@ import yondershelf.search.Query;
 import yondershelf.work.Work;
 
 /** What was said of many and done to files is taken back and done again, and overrules nobody. */
-class HistoryTest {
+class ActHistoryTest {
     @TempDir
     Path folder;
 

@@ -13,10 +13,10 @@ import yondershelf.search.Key;
 import yondershelf.work.Work;
 
 /** Says something of assets: their labels. Safe for several threads. */
-public final class Labelling {
+public final class AssetLabels {
     private final Catalogue catalogue;
 
-    Labelling(Catalogue catalogue) {
+    AssetLabels(Catalogue catalogue) {
         this.catalogue = catalogue;
     }
 
