@@ -2,6 +2,7 @@ package yondershelf.library;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import yondershelf.format.reading.FileType;
@@ -18,7 +19,7 @@ record Belonging(Store store, Identities identities) {
         if (named.isPresent()) {
             return named.get().id();
         }
-        Set<String> models = new StoredCompanions(store, file -> file).models(path);
+        Set<String> models = new StoredCompanions(store, new SeenFiles(store, Map.of())::found).models(path);
         for (String model : models) {
             Optional<AssetRow> asset = store.named(model);
             if (asset.isPresent()) {

@@ -144,11 +144,20 @@ class LookTest {
     @Tag("long")
     @Test
     void whatChangedEndsWhereEverythingWould() throws Exception {
-        SplittableRandom random = new SplittableRandom(31);
-        for (int run = 0; run < 8; run++) {
+        changedEndsWhereEverythingWould(31, 8, 25);
+    }
+
+    @Test
+    void aFewChangesEndWhereEverythingWould() throws Exception {
+        changedEndsWhereEverythingWould(32, 2, 12);
+    }
+
+    private void changedEndsWhereEverythingWould(long seed, int runs, int steps) throws Exception {
+        SplittableRandom random = new SplittableRandom(seed);
+        for (int run = 0; run < runs; run++) {
             Path root = Files.createDirectory(folder.resolve("run" + run));
             Library library = Library.open(root, "", "desk");
-            for (int step = 0; step < 25; step++) {
+            for (int step = 0; step < steps; step++) {
                 Set<String> touched = change(root, random);
                 boolean some = random.nextInt(3) > 0;
                 Looked looked = some ? library.scan(touched, READER, Work.SILENT) : library.scan(READER, Work.SILENT);
@@ -156,6 +165,88 @@ class LookTest {
                 assertEquals(expected, holds(library), "run " + run + ", step " + step + ", of " + touched);
                 assertEquals(library.assets().size(), looked.assets());
                 assertTrue(library.scan(READER, Work.SILENT).isUnchanged());
+            }
+        }
+    }
+
+    /** Folders that vanish whole, one of them asked for by name only, and some that were never there. */
+    @Test
+    void whatVanishedBelowAFolderIsSeenToBeGone() throws Exception {
+        SplittableRandom random = new SplittableRandom(8);
+        Path root = Files.createDirectory(folder.resolve("vanish"));
+        for (String name : List.of("a/one.png", "a/b/two.png", "a/b/c/three.png", "ab/four.png", "five.png")) {
+            write(root.resolve(name), random);
+        }
+        Library library = Library.open(root, "", "desk");
+        Looked first = library.scan(READER, Work.SILENT);
+        assertEquals(5, first.arrived());
+        assertTrue(first.first());
+        delete(root.resolve("a/b"));
+        delete(root.resolve("ab"));
+        Looked looked = library.scan(Set.of("a"), READER, Work.SILENT);
+        assertEquals(2, looked.gone(), "those of another folder were not looked for");
+        assertFalse(looked.first());
+        assertEquals(Set.of("a/one.png", "ab/four.png", "five.png"), paths(library));
+        assertEquals(0, library.scan(Set.of("never"), READER, Work.SILENT).gone());
+        assertEquals(1, library.scan(Set.of("ab"), READER, Work.SILENT).gone());
+        delete(root.resolve("a"));
+        assertEquals(1, library.scan(Set.of(""), READER, Work.SILENT).gone());
+        assertEquals(Set.of("five.png"), paths(library));
+    }
+
+    /** A folder put in a place of its own is looked through to its ends, though only the one above is asked for. */
+    @Test
+    void whatIsNewBelowAFolderIsSeenWithIt() throws Exception {
+        SplittableRandom random = new SplittableRandom(9);
+        Path root = Files.createDirectory(folder.resolve("fresh"));
+        write(root.resolve("a/one.png"), random);
+        write(root.resolve("a/old/two.png"), random);
+        Library library = Library.open(root, "", "desk");
+        library.scan(READER, Work.SILENT);
+        write(root.resolve("a/new/deep/three.png"), random);
+        write(root.resolve("a/old/four.png"), random);
+        assertEquals(
+                1, library.scan(Set.of("a"), READER, Work.SILENT).arrived(), "one that is known was not asked for");
+        assertEquals(1, library.scan(Set.of("a/old"), READER, Work.SILENT).arrived());
+        assertEquals(4, library.assets().size());
+    }
+
+    /** Names that mean files in another case, and hidden ones, which are no files at all. */
+    @Test
+    void referencesAreFollowedInAnyCase() throws Exception {
+        Path root = Files.createDirectory(folder.resolve("case"));
+        SplittableRandom random = new SplittableRandom(10);
+        write(root.resolve("p/Textures/Diffuse.png"), random);
+        write(root.resolve("p/.hidden/diffuse.png"), random);
+        Files.writeString(root.resolve("p/crate.mtl"), "newmtl m\nmap_Kd Textures/DIFFUSE.png\n");
+        Files.writeString(root.resolve("p/crate.obj"), "mtllib CRATE.mtl\nv 0 0 0\n");
+        Library library = Library.open(root, "", "desk");
+        library.scan(READER, Work.SILENT);
+        Asset crate = library.asset(library.assetId("p/crate.obj")).orElseThrow();
+        assertEquals(
+                Set.of("p/crate.obj", "p/crate.mtl", "p/Textures/Diffuse.png"),
+                new HashSet<>(crate.files().stream().map(f -> f.path()).toList()));
+        assertEquals(Set.of("p/crate.obj"), paths(library));
+        assertEquals(crate.id(), library.assetId("p/Textures/Diffuse.png"));
+        assertEquals(crate.id(), library.assetId("p/crate.mtl"));
+        assertFalse(library.assetId("p/other.obj").equals(crate.id()));
+        write(root.resolve("p/Textures/DIFFUSE.PNG"), random);
+        library.scan(READER, Work.SILENT);
+        // now two mean it, and neither for certain
+        crate = library.asset(crate.id()).orElseThrow();
+        assertEquals(2, crate.files().size());
+    }
+
+    private static Set<String> paths(Library library) {
+        Set<String> out = new HashSet<>();
+        library.assets().forEach(a -> out.add(a.path()));
+        return out;
+    }
+
+    private static void delete(Path dir) throws Exception {
+        try (Stream<Path> walk = Files.walk(dir)) {
+            for (Path file : walk.sorted(java.util.Comparator.reverseOrder()).toList()) {
+                Files.delete(file);
             }
         }
     }

@@ -227,4 +227,69 @@ class SorterTest {
                 .toList();
         assertEquals(files.stream().sorted().toList(), seen);
     }
+
+    /** Files whose names say nothing are told by their first bytes; the rest is told of in the order of their paths. */
+    @Test
+    void filesWithoutEndingsAreToldByTheirBytes() throws Exception {
+        picture("z/sign.png", 4, 4);
+        Files.move(folder.resolve("z/sign.png"), folder.resolve("z/sign"));
+        Files.writeString(folder.resolve("z/plan"), "words");
+        Files.writeString(folder.resolve("b.txt"), "words");
+        Files.writeString(folder.resolve("a.txt"), "words");
+        Sorted sorted = sort();
+        assertEquals(
+                List.of("texture Sign z/sign"),
+                sorted.items().stream()
+                        .map(i -> i.kind().word() + " " + i.name() + " "
+                                + i.files().get(0).path())
+                        .toList());
+        assertEquals(
+                List.of("a.txt", "b.txt", "z/plan"),
+                sorted.skipped().stream().map(Sorted.Skipped::path).toList());
+    }
+
+    /** What is found is told by kind, then folder, then name. */
+    @Test
+    void itemsComeInOrder() throws Exception {
+        for (String path : List.of("b/oak.png", "b/ash.png", "a/yew.png", "lamp.obj", "a/post.obj")) {
+            Files.createDirectories(folder.resolve(path).getParent());
+            if (path.endsWith("png")) {
+                picture(path, 4, 4);
+            } else {
+                Files.writeString(folder.resolve(path), "v 0 0 0\n");
+            }
+        }
+        assertEquals(
+                List.of("lamp.obj", "a/post.obj", "a/yew.png", "b/ash.png", "b/oak.png"),
+                sort().items().stream().map(i -> i.files().get(0).path()).toList());
+    }
+
+    /** Numbered pictures are one that moves where each is like the one before; others of their like are things. */
+    @Test
+    void numberedPicturesAreLookedAt() throws Exception {
+        Files.createDirectories(folder.resolve("surf"));
+        Files.createDirectories(folder.resolve("signs"));
+        java.util.SplittableRandom random = new java.util.SplittableRandom(4);
+        for (int n = 0; n < 12; n++) {
+            byte[] wave = new byte[64 * 64];
+            byte[] other = new byte[64 * 64];
+            random.nextBytes(other);
+            for (int i = 0; i < wave.length; i++) {
+                wave[i] = (byte) (127 + 60 * Math.sin((i % 64 + n) * 0.2) + 50 * Math.cos(i / 64 * 0.3));
+            }
+            String name = String.format("%04d.png", n + 1);
+            Files.write(folder.resolve("surf").resolve(name), Formats.png(Picture.ofBytes(64, 64, 1, wave)));
+            Files.write(folder.resolve("signs").resolve(name), Formats.png(Picture.ofBytes(64, 64, 1, other)));
+        }
+        List<SortedItem> items = sort().items();
+        assertEquals(13, items.size(), items.toString());
+        SortedItem surf = items.stream()
+                .filter(i -> i.folder().equals("surf"))
+                .findFirst()
+                .orElseThrow();
+        assertEquals(12, surf.files().size());
+        assertEquals("Surf", surf.name());
+        assertEquals("surf/0001.png", surf.files().get(0).path());
+        assertEquals(SortedItem.FRAME + "12", surf.files().get(11).variant());
+    }
 }

@@ -95,7 +95,23 @@ class WhichMapTest {
                 "4k/drum_color.png 1k/drum_color.png 4k/drum_normal.png | material Drum: 1k/drum_color.png=baseColor (1k),"
                         + " 4k/drum_color.png=baseColor, 4k/drum_normal.png=normal",
                 "textures/drum_color.png textures/drum_normal.png | material Drum: textures/drum_color.png=baseColor,"
-                        + " textures/drum_normal.png=normal"
+                        + " textures/drum_normal.png=normal",
+                "drum_color.png drum_normal_os.png drum_normal_wet.png | material Drum: drum_color.png=baseColor,"
+                        + " drum_normal_os.png=normal (os), drum_normal_wet.png=normal",
+                "drum_color.png drum_normal_dry.jpg drum_normal_wet.png | material Drum: drum_color.png=baseColor,"
+                        + " drum_normal_dry.jpg=normal, drum_normal_wet.png=normal (wet png)",
+                "drum_color.png drum_normal_v2.png drum_normal_v10.jpg | material Drum: drum_color.png=baseColor,"
+                        + " drum_normal_v10.jpg=normal, drum_normal_v2.png=normal (v2 png)",
+                "drum_color.tif drum_color.tga drum_normal.png | material Drum: drum_color.tga=baseColor,"
+                        + " drum_color.tif=baseColor (tif), drum_normal.png=normal",
+                "drum_1k_color.png drum_color.png drum_normal.png | material Drum: drum_1k_color.png=baseColor,"
+                        + " drum_color.png=baseColor (another), drum_normal.png=normal",
+                "drum_color.png drum_normla.png drum_hieght.png drum_metalic.png | material Drum: drum_color.png=baseColor,"
+                        + " drum_hieght.png=height, drum_metalic.png=metallic, drum_normla.png=normal",
+                "2k/drum_color.png drum_normal.png | material Drum: 2k/drum_color.png=baseColor, drum_normal.png=normal",
+                "drum/normal/a.png drum/color/a.png | material A: drum/color/a.png=baseColor, drum/normal/a.png=normal",
+                "drum/textures/4k/color.png drum/textures/4k/normal.png | material Drum: drum/textures/4k/color.png=baseColor,"
+                        + " drum/textures/4k/normal.png=normal"
             })
     void ofSeveralMapsTheBestIsUsed(String files, String expected) {
         assertEquals(
@@ -162,11 +178,35 @@ class WhichMapTest {
             value = {
                 "shore/TarredTimber_4k_Chêne.png | tarred timber chene",
                 "oak.v2.png | oak v2",
+                "oak0Bark9Wet.png | oak0 bark9 wet",
+                "OAKBark ÉtéÀLaMer.png | oak bark ete a la mer",
+                "A~b;c=d+e@f,g[h](i).png | a b c d e f g h i",
                 ".hidden | hidden",
                 "4096.png | ''"
             })
     void wordsOfNames(String path, String words) {
         assertEquals(words, String.join(" ", Sorter.words(path)));
+    }
+
+    /** Folders that only say how the maps in them are, and those that are things. */
+    @ParameterizedTest
+    @CsvSource({
+        "velvet/textures, velvet",
+        "velvet/Textures/2K, velvet",
+        "velvet/normal, velvet",
+        "velvet_2k, ''",
+        "velvet/velvet_2k, velvet",
+        "capstan/LOD0, capstan",
+        "capstan/lod_1, capstan",
+        "capstan, capstan",
+        "capstan/__, capstan/__",
+        "capstan/n, capstan/n",
+        "capstan/textures old, capstan/textures old",
+        "'', ''"
+    })
+    void foldersThatArePartOfNames(String folder, String unit) {
+        assertEquals(unit, MapFolders.unit(folder));
+        assertEquals(!folder.equals(unit), MapFolders.isPart(folder));
     }
 
     @ParameterizedTest
