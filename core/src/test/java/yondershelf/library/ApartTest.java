@@ -71,7 +71,8 @@ class ApartTest {
         assertEquals(
                 Excerpt.kind(Excerpt.ofLight(""), Kind.MODEL).word() + " Set lights",
                 names.get("props/jetty/set.obj#" + Excerpt.ofLight("")));
-        assertTrue(names.getOrDefault("props/jetty/set.obj#" + Excerpt.ofLight("bulb"), "").endsWith(" bulb"));
+        assertTrue(names.getOrDefault("props/jetty/set.obj#" + Excerpt.ofLight("bulb"), "")
+                .endsWith(" bulb"));
         say(Edit.set(set, Edit.Field.APART, "lamp"));
         assertEquals(before + 1, names().size());
         say(Edit.set(set, Edit.Field.APART, ""));

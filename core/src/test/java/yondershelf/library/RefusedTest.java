@@ -45,7 +45,9 @@ class RefusedTest {
         ProblemException told = Refused.notWritten(Path.of("shelf", "lamp.obj"), cause);
         assertSame(cause, told.getCause());
         assertEquals(Path.of("shelf", "lamp.obj").toString(), told.problem().file());
-        String another = Refused.notWritten(Path.of("x"), new NoSuchFileException("y")).problem().cause();
+        String another = Refused.notWritten(Path.of("x"), new NoSuchFileException("y"))
+                .problem()
+                .cause();
         assertFalse(told.problem().cause().equals(another), "each cause is told");
         String full = Refused.notWritten(Path.of("x"), new FileSystemException("y", null, "No space left on device"))
                 .problem()
