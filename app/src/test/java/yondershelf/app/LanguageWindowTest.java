@@ -22,7 +22,7 @@ class LanguageWindowTest {
     void everyViewSpeaksGerman() throws Exception {
         // drawn in memory: nobody needs to see it
         Process window = OwnProcess.start(
-                List.of("-Dglass.platform=Headless", "-Duser.language=de"),
+                List.of("-Dglass.platform=Headless", "-Duser.language=de", DemoCopy.option()),
                 "yondershelf.app.LanguageMain",
                 folder.toString());
         List<String> told = new ArrayList<>();

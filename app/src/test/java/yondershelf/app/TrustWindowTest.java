@@ -180,10 +180,8 @@ class TrustWindowTest extends OneWindow {
 
     /** The artist's own backup: what the demo wrote. */
     private void putBack(Path crate) throws Exception {
-        Path fresh = Files.createTempDirectory("fresh");
-        yondershelf.demo.DemoLibrary.write(fresh);
         Files.copy(
-                fresh.resolve("Station props/workshop/plank_crate.gltf"),
+                DemoCopy.whole().resolve("Station props/workshop/plank_crate.gltf"),
                 crate,
                 java.nio.file.StandardCopyOption.REPLACE_EXISTING);
         AtomicBoolean checked = new AtomicBoolean();

@@ -49,7 +49,7 @@ final class WindowDriver implements AutoCloseable {
     /** @param folder an empty one, for the demo library and the program's own state */
     WindowDriver(Path folder) throws Exception {
         this.folder = folder;
-        DemoLibrary.write(folder.resolve("demo"));
+        DemoCopy.to(folder.resolve("demo"));
         Toolkit.start();
         Catalogue catalogue = catalogue();
         catalogue.add(demo(DemoLibrary.PROPS), "");

@@ -403,14 +403,14 @@ class SceneTest {
         }
     }
 
-    /** kill -9 fifty times while it saves: the file is always the one scene or the other, whole. */
+    /** kill -9 twenty-five times while it saves: the file is always the one scene or the other, whole. */
     @Tag("long")
     @Test
     void aKilledSaveLeavesTheOldOrTheNewScene() throws Exception {
         Path file = folder.resolve("saved.glb");
         java.util.SplittableRandom random = new java.util.SplittableRandom(50);
         java.util.Set<String> seen = new java.util.TreeSet<>();
-        for (int round = 0; round < Rounds.of(50); round++) {
+        for (int round = 0; round < Rounds.of(25); round++) {
             Process process = yondershelf.Child.start(Saver.class, file);
             try (var lines = process.inputReader(java.nio.charset.StandardCharsets.UTF_8)) {
                 int wanted = random.nextInt(6);
