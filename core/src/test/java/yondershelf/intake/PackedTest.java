@@ -36,10 +36,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import yondershelf.content.Coding;
-import yondershelf.credits.Credit;
 import yondershelf.content.Kind;
-import yondershelf.facts.Projection;
 import yondershelf.content.Role;
+import yondershelf.credits.Credit;
+import yondershelf.facts.Projection;
 import yondershelf.format.reading.FileType;
 import yondershelf.sorting.SortedItem.SortedFile;
 
@@ -72,7 +72,9 @@ class PackedTest {
                 out.write(each.getValue());
                 out.closeArchiveEntry();
             }
-            for (byte kind : new byte[] {TarConstants.LF_SYMLINK, TarConstants.LF_LINK, TarConstants.LF_FIFO, TarConstants.LF_CHR}) {
+            for (byte kind :
+                    new byte[] {TarConstants.LF_SYMLINK, TarConstants.LF_LINK, TarConstants.LF_FIFO, TarConstants.LF_CHR
+                    }) {
                 TarArchiveEntry entry = new TarArchiveEntry("odd" + kind, kind);
                 entry.setLinkName("/etc/hostname");
                 out.putArchiveEntry(entry);
@@ -227,7 +229,11 @@ class PackedTest {
                 }
             }
             assertEquals(
-                    Map.of("open.txt", "false true true true", "locked.txt", password.isEmpty() ? "false false false false" : "true true false false"),
+                    Map.of(
+                            "open.txt",
+                            "false true true true",
+                            "locked.txt",
+                            password.isEmpty() ? "false false false false" : "true true false false"),
                     told);
         }
     }
@@ -245,7 +251,8 @@ class PackedTest {
     })
     void namesInAHouseStyle(String style, String name, int pixels, String styled) {
         // blanks at the end of a value do not come through
-        NameStyle told = NameStyle.parse(style.equals("first/") ? "first/ " : style).orElseThrow();
+        NameStyle told =
+                NameStyle.parse(style.equals("first/") ? "first/ " : style).orElseThrow();
         assertEquals(styled, told.of(name, pixels));
         assertEquals(told, NameStyle.parse(told.text()).orElseThrow());
         for (String none : List.of("", "first", "first/x", "last/_", "first/_/size/more")) {
@@ -281,10 +288,15 @@ class PackedTest {
     @Test
     void whatThingsMayBeInstead() {
         assertEquals(List.of(Kind.TEXTURE, Kind.MATERIAL), item(null, "a.png").kinds());
-        assertEquals(List.of(Kind.TEXTURE, Kind.MATERIAL, Kind.HDRI), item(null, "a.hdr").kinds());
-        assertEquals(List.of(Kind.TEXTURE, Kind.MATERIAL), item(null, "a.hdr", "b.hdr").kinds());
+        assertEquals(
+                List.of(Kind.TEXTURE, Kind.MATERIAL, Kind.HDRI),
+                item(null, "a.hdr").kinds());
+        assertEquals(
+                List.of(Kind.TEXTURE, Kind.MATERIAL),
+                item(null, "a.hdr", "b.hdr").kinds());
         assertEquals(List.of(Kind.TEXTURE), item(null, "a.obj").kinds());
-        assertEquals(List.of(Kind.TEXTURE), item(Projection.values()[0], "a.hdr").kinds());
+        assertEquals(
+                List.of(Kind.TEXTURE), item(Projection.values()[0], "a.hdr").kinds());
     }
 
     /** What becomes a material needs a map; another of a role that is told is kept beside it. */
@@ -299,7 +311,12 @@ class PackedTest {
         assertTrue(other.files().get(1).isUsed());
         PlanItem none = other.withMap("b.png", null, Coding.PLAIN);
         assertFalse(none.files().get(1).isUsed());
-        assertEquals(Role.ROUGHNESS, other.withMap("a.png", Role.ROUGHNESS, Coding.PLAIN).files().get(0).role());
+        assertEquals(
+                Role.ROUGHNESS,
+                other.withMap("a.png", Role.ROUGHNESS, Coding.PLAIN)
+                        .files()
+                        .get(0)
+                        .role());
         assertNotEquals(two, two.named("Other"));
         assertEquals(folder.resolve("a.png"), two.at(two.main()));
         assertTrue(two.isWanted() && !two.isTwin());
