@@ -189,7 +189,7 @@ public final class Booth {
         Film film = new Film(width, height);
         boolean whole = PathTracer.render(
                 stage.scene, camera, film, samples, PathTracer.Quality.PREVIEW, Parallel.threads(), cancelled);
-        return whole ? fadedAtTheEdge(film.developed(true)) : null;
+        return whole ? fadedAtTheEdge(film.developed(Reconstruction.FILTERED)) : null;
     }
 
     /** The subject keeps clear of the edge, so what reaches it is shadow: that fades out instead of being cut off. */

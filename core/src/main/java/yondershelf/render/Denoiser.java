@@ -12,8 +12,12 @@ final class Denoiser {
 
     private Denoiser() {}
 
-    /** @param light four a pixel, premultiplied; left as it is */
-    static float[] filter(float[] light, float[] guides, int w, int h, int samples) {
+    /**
+     * @param light four a pixel, premultiplied; left as it is
+     * @param albedos sums over the samples, three a pixel
+     * @param normals the same
+     */
+    static float[] filter(float[] light, float[] albedos, float[] normals, int w, int h, int samples) {
         if (samples >= FADED_OUT || samples <= 0) {
             return light;
         }
@@ -28,8 +32,8 @@ final class Denoiser {
         }
         for (int i = 0; i < w * h; i++) {
             for (int c = 0; c < 3; c++) {
-                albedo[i * 3 + c] = guides[i * 6 + c] / samples;
-                normal[i * 3 + c] = guides[i * 6 + 3 + c] / samples;
+                albedo[i * 3 + c] = albedos[i * 3 + c] / samples;
+                normal[i * 3 + c] = normals[i * 3 + c] / samples;
                 from[i * 4 + c] /= albedo[i * 3 + c] + 0.02f;
             }
         }

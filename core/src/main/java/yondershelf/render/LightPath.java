@@ -15,13 +15,11 @@ final class LightPath {
     private final Ray ray = new Ray();
     private final Surface surface = new Surface();
     private final Openness way;
-    private final Sampler sampler = new Sampler();
+    private final Sampler sampler = new SobolSampler();
     private final Bsdf bsdf = new Bsdf();
     private final float[] light = new float[3];
     private final float[] passed = new float[3];
     private final float[] direction = new float[3];
-    private @Nullable Camera framed;
-    private double[] frame = new double[9];
 
     /** What is left of the path's light, and the body it is in. */
     private float tr;
@@ -34,16 +32,24 @@ final class LightPath {
     /** True while the path runs straight on from the eye. */
     private boolean unbent;
 
-    private float r;
-    private float g;
-    private float b;
-    private float a;
-    private float guideR;
-    private float guideG;
-    private float guideB;
-    private float guideX;
-    private float guideY;
-    private float guideZ;
+    /** What was found: light, premultiplied, and coverage. */
+    float r;
+
+    float g;
+    float b;
+    float a;
+    /** What was seen first: its base color and the way it faces. */
+    float albedoR;
+
+    float albedoG;
+    float albedoB;
+    float normalX;
+    float normalY;
+    float normalZ;
+    /** How far away, infinite for the sky, and which of the scene's items it was, -1 for none of them. */
+    float depth;
+
+    int item;
 
     LightPath(RenderScene scene, PathTracer.Quality quality) {
         this.scene = scene;
@@ -51,46 +57,28 @@ final class LightPath {
         this.way = new Openness(scene, quality.isQuick());
     }
 
-    void pixel(Camera camera, Film film, int x, int y, int first, int samples) {
-        if (framed != camera) {
-            framed = camera;
-            frame = camera.frame();
-        }
-        double h = Math.tan(camera.fieldOfView() / 2);
-        double aspect = film.width / (double) film.height;
-        int p = y * film.width + x;
-        for (int s = first; s < first + samples; s++) {
-            sampler.start(p, s);
-            double sx = (2 * (x + sampler.next()) / film.width - 1) * h * aspect;
-            double sy = (1 - 2 * (y + sampler.next()) / film.height) * h;
-            double dx = frame[0] * sx + frame[3] * sy - frame[6];
-            double dy = frame[1] * sx + frame[4] * sy - frame[7];
-            double dz = frame[2] * sx + frame[5] * sy - frame[8];
-            double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
-            trace(camera, dx * l, dy * l, dz * l);
-            if (!Float.isFinite(r + g + b + a)) {
-                // one broken sample must not spread: it counts as dark
-                r = g = b = 0;
-                a = 1;
-            }
-            film.sum[p * 4] += r;
-            film.sum[p * 4 + 1] += g;
-            film.sum[p * 4 + 2] += b;
-            film.sum[p * 4 + 3] += a;
-            film.guides[p * 6] += guideR;
-            film.guides[p * 6 + 1] += guideG;
-            film.guides[p * 6 + 2] += guideB;
-            film.guides[p * 6 + 3] += guideX;
-            film.guides[p * 6 + 4] += guideY;
-            film.guides[p * 6 + 5] += guideZ;
+    /** The numbers that choose what the next path does; the first two of a sample place it in its pixel. */
+    Sampler sampler() {
+        return sampler;
+    }
+
+    /** Follows the light that comes to the eye from a direction, a unit vector, back to where it comes from. */
+    void trace(Camera camera, double dx, double dy, double dz) {
+        walk(camera, dx, dy, dz);
+        if (!Float.isFinite(r + g + b + a)) {
+            // one broken sample must not spread: it counts as dark
+            r = g = b = 0;
+            a = 1;
         }
     }
 
-    private void trace(Camera camera, double dx, double dy, double dz) {
+    private void walk(Camera camera, double dx, double dy, double dz) {
         r = g = b = 0;
         a = 1;
-        guideR = guideG = guideB = 1;
-        guideX = guideY = guideZ = 0;
+        albedoR = albedoG = albedoB = 1;
+        normalX = normalY = normalZ = 0;
+        depth = Float.POSITIVE_INFINITY;
+        item = -1;
         tr = tg = tb = 1;
         body = null;
         hit = null;
@@ -111,22 +99,24 @@ final class LightPath {
             absorb(ray.tMax);
             Shader shader = scene.surface(ray, surface);
             if (shader.transparent && surface.alpha < 1 && sampler.next() >= surface.alpha) {
-                passThrough();
+                Openness.pass(surface, ray);
                 layers++;
                 continue;
             }
             if (blurred && surface.transmission > 0 && quality.isQuick() && goesStraight(shader)) {
-                passThrough();
+                Openness.pass(surface, ray);
                 layers++;
                 continue;
             }
             if (first) {
-                guideR = surface.baseR;
-                guideG = surface.baseG;
-                guideB = surface.baseB;
-                guideX = surface.nx;
-                guideY = surface.ny;
-                guideZ = surface.nz;
+                albedoR = surface.baseR;
+                albedoG = surface.baseG;
+                albedoB = surface.baseB;
+                normalX = surface.nx;
+                normalY = surface.ny;
+                normalZ = surface.nz;
+                depth = (float) gone(camera);
+                item = ray.instance;
                 first = false;
             }
             add(tr * surface.emissiveR, tg * surface.emissiveG, tb * surface.emissiveB, scattered);
@@ -176,6 +166,14 @@ final class LightPath {
             }
             Openness.leave(surface, ray, ray.tMax, bsdf.x, bsdf.y, bsdf.z);
         }
+    }
+
+    /** From the eye to the surface. */
+    private double gone(Camera camera) {
+        double x = ray.ox + ray.dx * ray.tMax - camera.eyeX();
+        double y = ray.oy + ray.dy * ray.tMax - camera.eyeY();
+        double z = ray.oz + ray.dz * ray.tMax - camera.eyeZ();
+        return Math.sqrt(x * x + y * y + z * z);
     }
 
     /** The path goes into a body or out of it; a sheet has no inside. */
@@ -255,19 +253,6 @@ final class LightPath {
         b += z * k;
     }
 
-    private void passThrough() {
-        float t = ray.tMax;
-        ray.set(
-                ray.ox + ray.dx * t - surface.gx * Openness.offset(surface, ray.tMax),
-                ray.oy + ray.dy * t - surface.gy * Openness.offset(surface, ray.tMax),
-                ray.oz + ray.dz * t - surface.gz * Openness.offset(surface, ray.tMax),
-                ray.dx,
-                ray.dy,
-                ray.dz,
-                0,
-                Float.MAX_VALUE);
-    }
-
     private void direct(float tr, float tg, float tb, boolean indirect) {
         float density = scene.light.sample(sampler.next(), sampler.next(), direction, light);
         if (!(density > 0)) {
@@ -344,9 +329,11 @@ final class LightPath {
         surface.gy = 1;
         surface.gz = 0;
         ray.tMax = t;
+        depth = Math.min(depth, t);
         float seen = ground.seenAt(px, pz);
-        guideY = 1;
-        float whole = luminance(scene.groundGlow) / (float) ground.albedo();
+        normalY = 1;
+        float whole =
+                Bsdf.luminance(scene.groundGlow[0], scene.groundGlow[1], scene.groundGlow[2]) / (float) ground.albedo();
         float lit = 0;
         // two looks for the light: by brightness and by the cosine, joined by the balance heuristic
         float density = scene.light.sample(sampler.next(), sampler.next(), direction, light);
@@ -377,25 +364,25 @@ final class LightPath {
             lb += light[2] * k * way.open[2];
         }
         if (ground.catcher()) {
-            lit = 0.2126f * lr + 0.7152f * lg + 0.0722f * lb;
+            lit = Bsdf.luminance(lr, lg, lb);
             float shade = whole > 0 ? 1 - lit / whole : 0;
             a = 1 - (1 - shade * seen) * left();
-            guideR = guideG = guideB = 0;
+            albedoR = albedoG = albedoB = 0;
             return;
         }
         float albedo = (float) ground.albedo();
         r += tr * albedo * lr * seen;
         g += tg * albedo * lg * seen;
         b += tb * albedo * lb * seen;
-        guideR = guideG = guideB = albedo;
+        albedoR = albedoG = albedoB = albedo;
         if (seen < 1) {
             scene.beyond(dx, dy, dz, light);
             r += tr * light[0] * (1 - seen);
             g += tg * light[1] * (1 - seen);
             b += tb * light[2] * (1 - seen);
             if (seen < 0.5f) {
-                guideX = dx;
-                guideY = 0;
+                normalX = dx;
+                normalY = 0;
             }
         }
     }
@@ -403,9 +390,5 @@ final class LightPath {
     /** How much of what is behind everything still reaches the eye. */
     private float left() {
         return Math.max(0, Math.min(1, Bsdf.luminance(tr, tg, tb)));
-    }
-
-    private static float luminance(float[] c) {
-        return 0.2126f * c[0] + 0.7152f * c[1] + 0.0722f * c[2];
     }
 }

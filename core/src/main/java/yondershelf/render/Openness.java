@@ -29,6 +29,21 @@ final class Openness {
         return Math.max(1e-6f, size * 4e-6f + way * 1e-6f);
     }
 
+    /** Sends a ray on straight through the surface it met. */
+    static void pass(Surface surface, Ray ray) {
+        float t = ray.tMax;
+        float offset = offset(surface, t);
+        ray.set(
+                ray.ox + ray.dx * t - surface.gx * offset,
+                ray.oy + ray.dy * t - surface.gy * offset,
+                ray.oz + ray.dz * t - surface.gz * offset,
+                ray.dx,
+                ray.dy,
+                ray.dz,
+                0,
+                Float.MAX_VALUE);
+    }
+
     /**
      * Sets a ray off from a surface.
      *

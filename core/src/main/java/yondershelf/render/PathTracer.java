@@ -43,14 +43,15 @@ public final class PathTracer {
             int threads,
             BooleanSupplier cancelled) {
         int tasks = (film.height + ROWS_PER_TASK - 1) / ROWS_PER_TASK;
-        boolean whole = Parallel.run(tasks, threads, cancelled, () -> new LightPath(scene, quality), (path, task) -> {
-            int end = Math.min(film.height, (task + 1) * ROWS_PER_TASK);
-            for (int y = task * ROWS_PER_TASK; y < end; y++) {
-                for (int x = 0; x < film.width; x++) {
-                    path.pixel(camera, film, x, y, film.samples, samples);
-                }
-            }
-        });
+        boolean whole =
+                Parallel.run(tasks, threads, cancelled, () -> new RayGeneration(scene, quality), (rays, task) -> {
+                    int end = Math.min(film.height, (task + 1) * ROWS_PER_TASK);
+                    for (int y = task * ROWS_PER_TASK; y < end; y++) {
+                        for (int x = 0; x < film.width; x++) {
+                            rays.pixel(camera, film, x, y, film.samples, samples);
+                        }
+                    }
+                });
         if (whole) {
             film.samples += samples;
         }

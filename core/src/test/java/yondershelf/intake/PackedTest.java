@@ -24,12 +24,14 @@ import java.util.zip.CRC32;
 import net.lingala.zip4j.ZipFile;
 import net.lingala.zip4j.model.ZipParameters;
 import net.lingala.zip4j.model.enums.EncryptionMethod;
+import org.apache.commons.compress.archivers.sevenz.SevenZArchiveEntry;
 import org.apache.commons.compress.archivers.sevenz.SevenZOutputFile;
 import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveOutputStream;
 import org.apache.commons.compress.archivers.tar.TarConstants;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -180,6 +182,33 @@ class PackedTest {
         }
     }
 
+    /** Links of other systems, and entries that say that a file is gone, stay packed. */
+    @Test
+    void whatIsNoFileInASevenZipArchiveIsTold() throws Exception {
+        Path file = folder.resolve("odd.7z");
+        try (SevenZOutputFile out = new SevenZOutputFile(file.toFile())) {
+            for (String name : List.of("link", "plain.txt", "archived.txt")) {
+                SevenZArchiveEntry entry = new SevenZArchiveEntry();
+                entry.setName(name);
+                if (!name.equals("plain.txt")) {
+                    entry.setHasWindowsAttributes(true);
+                    // the file's mode in the upper half, as p7zip writes it; 0x20 says that it is to be archived
+                    entry.setWindowsAttributes(name.equals("link") ? 0120777 << 16 | 0x8000 : 0100644 << 16 | 0x8020);
+                }
+                out.putArchiveEntry(entry);
+                out.write(name.getBytes(StandardCharsets.UTF_8));
+                out.closeArchiveEntry();
+            }
+        }
+        Map<String, Boolean> refused = new TreeMap<>();
+        try (Packed packed = Packed.of(file, FileType.SEVEN_ZIP, "")) {
+            while (packed.next()) {
+                refused.put(packed.name(), !packed.refusal().isEmpty());
+            }
+        }
+        assertEquals(Map.of("link", true, "plain.txt", false, "archived.txt", false), refused);
+    }
+
     /** Without its directory a ZIP archive gives what is whole. */
     @Test
     void aCutOffArchiveGivesWhatIsWhole() throws Exception {
@@ -269,7 +298,7 @@ class PackedTest {
                         .count());
     }
 
-    private PlanItem item(Projection laidOut, String... paths) {
+    private PlanItem item(@Nullable Projection laidOut, String... paths) {
         return new PlanItem(
                 1,
                 Kind.TEXTURE,

@@ -17,7 +17,8 @@ class DenoiserTest {
     private static final int W = 48;
     private static final int H = 40;
 
-    private final float[] guides = new float[W * H * 6];
+    private final float[] albedos = new float[W * H * 3];
+    private final float[] normals = new float[W * H * 3];
     private final float[] light = new float[W * H * 4];
 
     /** Two walls of another color and direction, lit evenly but for noise. */
@@ -27,10 +28,10 @@ class DenoiserTest {
             boolean left = i % W < W / 2;
             float albedo = left ? 0.8f : 0.2f;
             for (int c = 0; c < 3; c++) {
-                guides[i * 6 + c] = albedo * 4;
+                albedos[i * 3 + c] = albedo * 4;
                 light[i * 4 + c] = (float) (albedo * (1 + noise * random.nextDouble(-1, 1)));
             }
-            guides[i * 6 + (left ? 3 : 5)] = 4;
+            normals[i * 3 + (left ? 0 : 2)] = 4;
             light[i * 4 + 3] = 1;
         }
     }
@@ -38,7 +39,7 @@ class DenoiserTest {
     @Test
     void noiseGoesAndTheEdgeStays() {
         walls(0.5);
-        float[] out = Denoiser.filter(light, guides, W, H, 4);
+        float[] out = Denoiser.filter(light, albedos, normals, W, H, 4);
         double before = 0;
         double after = 0;
         for (int y = 0; y < H; y++) {
@@ -58,7 +59,7 @@ class DenoiserTest {
     @Test
     void whatIsCleanStaysAsItIs() {
         walls(0);
-        float[] out = Denoiser.filter(light, guides, W, H, 4);
+        float[] out = Denoiser.filter(light, albedos, normals, W, H, 4);
         assertArrayEquals(light, out, 0.01f);
     }
 
@@ -66,7 +67,7 @@ class DenoiserTest {
     @Test
     void itFadesOut() {
         walls(0.5);
-        assertSame(light, Denoiser.filter(light, guides, W, H, 128));
+        assertSame(light, Denoiser.filter(light, albedos, normals, W, H, 128));
         float[] before = light.clone();
         float[] much = change(96);
         float[] little = change(8);
@@ -81,11 +82,13 @@ class DenoiserTest {
     }
 
     private float[] change(int samples) {
-        float[] scaled = guides.clone();
-        for (int i = 0; i < scaled.length; i++) {
-            scaled[i] *= samples / 4f;
+        float[] albedo = albedos.clone();
+        float[] normal = normals.clone();
+        for (int i = 0; i < albedo.length; i++) {
+            albedo[i] *= samples / 4f;
+            normal[i] *= samples / 4f;
         }
-        return Denoiser.filter(light, scaled, W, H, samples);
+        return Denoiser.filter(light, albedo, normal, W, H, samples);
     }
 
     /**
@@ -97,9 +100,9 @@ class DenoiserTest {
         RenderScene scene = ballUnderASun();
         Film truth = drawn(scene, 1024);
         Film rough = drawn(scene, 8);
-        float[] raw = means(rough);
-        float[] filtered = Denoiser.filter(raw, rough.guides, W, H, 8);
-        float[] clean = means(truth);
+        float[] raw = rough.means();
+        float[] filtered = Reconstruction.FILTERED.light(rough);
+        float[] clean = truth.means();
         double before = 0;
         double after = 0;
         double edgesBefore = 0;
@@ -148,14 +151,6 @@ class DenoiserTest {
         return film;
     }
 
-    private static float[] means(Film film) {
-        float[] out = film.sum.clone();
-        for (int i = 0; i < out.length; i++) {
-            out[i] /= film.samples;
-        }
-        return out;
-    }
-
     /** A texture of single pixels lies in the guide, so it stays whole while the noise on it goes. */
     @Test
     void aFineTextureStays() {
@@ -163,13 +158,13 @@ class DenoiserTest {
         for (int i = 0; i < W * H; i++) {
             float albedo = (i % W + i / W) % 2 == 0 ? 0.7f : 0.3f;
             for (int c = 0; c < 3; c++) {
-                guides[i * 6 + c] = albedo * 4;
+                albedos[i * 3 + c] = albedo * 4;
                 light[i * 4 + c] = (float) (albedo * (1 + 0.4 * random.nextDouble(-1, 1)));
             }
-            guides[i * 6 + 4] = 4;
+            normals[i * 3 + 1] = 4;
             light[i * 4 + 3] = 1;
         }
-        float[] out = Denoiser.filter(light, guides, W, H, 4);
+        float[] out = Denoiser.filter(light, albedos, normals, W, H, 4);
         double error = 0;
         for (int i = 0; i < W * H; i++) {
             error += Math.abs(out[i * 4] / ((i % W + i / W) % 2 == 0 ? 0.7 : 0.3) - 1);

@@ -133,9 +133,9 @@ class EnergyTest {
                 Material.plain("m", 0.8, 0.5, 0.3, 0.4, 0.35),
                 sky,
                 new RenderScene.Ground(-1, false, 0.4, 20));
-        float[] one = film(scene, 1).sum;
-        assertArrayEquals(one, film(scene, 2).sum);
-        assertArrayEquals(one, film(scene, 7).sum);
+        float[] one = film(scene, 1).of(Film.Buffer.LIGHT);
+        assertArrayEquals(one, film(scene, 2).of(Film.Buffer.LIGHT));
+        assertArrayEquals(one, film(scene, 7).of(Film.Buffer.LIGHT));
     }
 
     private static Film film(RenderScene scene, int threads) {

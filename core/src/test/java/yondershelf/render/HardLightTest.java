@@ -48,7 +48,7 @@ class HardLightTest {
                     }
                 }
             }
-            Picture picture = film.developed(true);
+            Picture picture = film.developed(Reconstruction.FILTERED);
             int black = 0;
             for (int p = 0; p < 48 * 48; p++) {
                 black +=
@@ -69,7 +69,7 @@ class HardLightTest {
         java.util.Arrays.fill(light, 0.5f);
         light[(8 * n + 8) * 4] = Float.NaN;
         light[(3 * n + 3) * 4 + 1] = Float.POSITIVE_INFINITY;
-        float[] out = Denoiser.filter(light, new float[n * n * 6], n, n, 4);
+        float[] out = Denoiser.filter(light, new float[n * n * 3], new float[n * n * 3], n, n, 4);
         for (float value : out) {
             assertTrue(Float.isFinite(value));
         }

@@ -22,7 +22,7 @@ class SamplerTest {
                 float[] x = new float[n];
                 float[] y = new float[n];
                 for (int s = 0; s < n; s++) {
-                    Sampler sampler = new Sampler();
+                    Sampler sampler = new SobolSampler();
                     sampler.start(pixel, s);
                     for (int skip = 0; skip < pair * 2; skip++) {
                         sampler.next();
@@ -53,7 +53,7 @@ class SamplerTest {
         for (int pixel = 0; pixel < 40; pixel++) {
             double sum = 0;
             for (int s = 0; s < 1024; s++) {
-                Sampler sampler = new Sampler();
+                Sampler sampler = new SobolSampler();
                 sampler.start(pixel, s);
                 double x = sampler.next();
                 double y = sampler.next();
@@ -66,8 +66,8 @@ class SamplerTest {
 
     @Test
     void pixelsDifferAndRepeatThemselves() {
-        Sampler a = new Sampler();
-        Sampler b = new Sampler();
+        Sampler a = new SobolSampler();
+        Sampler b = new SobolSampler();
         a.start(5, 3);
         b.start(5, 3);
         for (int i = 0; i < 30; i++) {

@@ -19,17 +19,10 @@ import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import yondershelf.catalogue.Catalogue;
-import yondershelf.content.Environment;
-import yondershelf.content.Model;
-import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
-import yondershelf.library.Asset;
-import yondershelf.table.Backdrop;
-import yondershelf.table.Placement;
 import yondershelf.table.Recovery;
 import yondershelf.table.Scene;
 import yondershelf.table.SceneFile;
-import yondershelf.table.StandIn;
 import yondershelf.table.Table;
 import yondershelf.words.Phrase;
 import yondershelf.work.Work;
@@ -70,6 +63,7 @@ public final class OpenScene {
     private final Table table;
     private final Recovery recovery;
     private final SceneSaving writing;
+    private final SceneThings shelved;
     private final ObjectProperty<@Nullable Path> file = new SimpleObjectProperty<>();
     private final ReadOnlyBooleanWrapper unsaved = new ReadOnlyBooleanWrapper();
     private final ObjectProperty<@Nullable SaveQuestion> question = new SimpleObjectProperty<>();
@@ -89,6 +83,7 @@ public final class OpenScene {
         this.table = table;
         this.recovery = new Recovery(catalogue.home().folder().resolve("recovery"));
         this.writing = new SceneSaving(catalogue, recovery);
+        this.shelved = new SceneThings(catalogue);
         this.document = Document.fresh(table.scene());
         table.onChange(this::mark);
     }
@@ -231,7 +226,7 @@ public final class OpenScene {
     }
 
     private Document document(Path from, Work work) throws ProblemException {
-        SceneFile.Opened read = read(from, work);
+        SceneFile.Opened read = shelved.open(from, work);
         return new Document(from, read.scene(), !read.ours(), read.losses(), SceneSaving.changed(from));
     }
 
@@ -262,95 +257,29 @@ public final class OpenScene {
         opened.add(listener);
     }
 
-    private SceneFile.Opened read(Path from, Work work) throws ProblemException {
-        return SceneFile.open(from, catalogue.reader(), new SceneFile.EnvironmentFinder() {
-            @Override
-            public @Nullable Environment find(String asset, String path, String name) {
-                return environment(asset, work);
-            }
-
-            @Override
-            public @Nullable Picture backdrop(String asset) {
-                return OpenScene.this.backdrop(asset, work);
-            }
-        });
-    }
-
     private void put(String what, Scene scene, Document itsDocument) {
         Document before = document;
         table.act(what, scene, () -> become(itsDocument), () -> become(before));
     }
 
-    private @Nullable Environment environment(String asset, Work work) {
-        try {
-            Optional<Asset> found = catalogue.shelf().asset(asset);
-            return found.isEmpty() ? null : catalogue.contents().environment(found.get());
-        } catch (ProblemException e) {
-            work.problem(e.problem());
-            return null;
-        }
-    }
-
-    private @Nullable Picture backdrop(String asset, Work work) {
-        try {
-            Optional<Asset> found = catalogue.shelf().asset(asset);
-            return found.isEmpty()
-                    ? null
-                    : catalogue.contents().texture(found.get()).picture();
-        } catch (ProblemException e) {
-            work.problem(e.problem());
-            return null;
-        }
-    }
-
-    private boolean isBackdropBack(Scene scene) {
-        Backdrop backdrop = scene.light().backdrop();
-        return backdrop != null
-                && backdrop.picture() == null
-                && catalogue.shelf().asset(backdrop.asset()).isPresent();
-    }
-
     /** Takes back what stood in for things that were away, now that libraries were looked through. */
     void complete() {
         Scene scene = table.scene();
-        boolean light = scene.light().away()
-                && catalogue.shelf().asset(scene.light().asset()).isPresent();
-        List<Placement> boxes = scene.placements().stream()
-                .filter(p -> StandIn.is(p) && catalogue.shelf().asset(p.asset()).isPresent())
-                .toList();
-        if (!light && !isBackdropBack(scene) && boxes.isEmpty()) {
+        if (!shelved.isBack(scene)) {
             return;
         }
-        background.quietly(Phrase.of("model.taking-back-what-was-away"), work -> completed(scene, boxes, work), now -> {
-            if (table.scene() == scene && now != scene) {
-                boolean clean = !unsaved.get();
-                table.amend(now);
-                if (clean) {
-                    document = new Document(document.file, now, document.foreign, document.losses, document.changed);
-                    mark();
-                }
-            }
-        });
-    }
-
-    private Scene completed(Scene scene, List<Placement> boxes, Work work) throws ProblemException {
-        Scene now = scene;
-        if (scene.light().away()) {
-            Environment found = environment(scene.light().asset(), work);
-            now = found == null ? now : now.lit(now.light().found(found));
-        }
-        Backdrop backdrop = scene.light().backdrop();
-        if (backdrop != null && backdrop.picture() == null) {
-            now = now.lit(now.light().before(backdrop.with(backdrop(backdrop.asset(), work))));
-        }
-        for (Placement box : boxes) {
-            Optional<Asset> asset = catalogue.shelf().asset(box.asset());
-            if (asset.isPresent()) {
-                Model model = catalogue.contents().model(asset.get());
-                now = now.change(box.id(), p -> p.withModel(model));
-            }
-        }
-        return now;
+        background.quietly(
+                Phrase.of("model.taking-back-what-was-away"), work -> shelved.completed(scene, work), now -> {
+                    if (table.scene() == scene && now != scene) {
+                        boolean clean = !unsaved.get();
+                        table.amend(now);
+                        if (clean) {
+                            document = new Document(
+                                    document.file, now, document.foreign, document.losses, document.changed);
+                            mark();
+                        }
+                    }
+                });
     }
 
     /** Keeps the scene for the case that the program is killed, when it holds anything new since the last time. */
@@ -378,7 +307,9 @@ public final class OpenScene {
     /** Opens a scene that was left; it counts as not saved. */
     public void recover(Recovery.Left left) {
         background.run(
-                Phrase.of("model.opening", left.title()), work -> recovered(left, read(left.scene(), work)), found -> {
+                Phrase.of("model.opening", left.title()),
+                work -> recovered(left, shelved.open(left.scene(), work)),
+                found -> {
                     put(Phrase.of("model.open", left.title()), found.scene, found.its);
                     keptLast = null;
                     keep();

@@ -2,7 +2,6 @@ package yondershelf.app.shelf;
 
 import java.util.Arrays;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -15,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import yondershelf.app.model.Images;
 import yondershelf.app.model.Throttle;
 import yondershelf.catalogue.Contents;
+import yondershelf.catalogue.PreviewQueue;
 import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
@@ -44,7 +44,6 @@ public final class PreviewLoader {
     };
 
     private static final int KEPT = 240;
-    private static final int MOST_REST = 400;
     /** So long the view has stood still before anything is drawn for it: what flies past is only looked for. */
     private static final long STILL_NANOS = 150_000_000;
     /** So often it looks whether what goes first is done. */
@@ -64,16 +63,12 @@ public final class PreviewLoader {
     private final Object lock = new Object();
     private final LinkedHashMap<String, Shown> images = new LinkedHashMap<>(16, 0.75f, true);
     private final Map<String, Held> held = new HashMap<>();
-    /** Of what is wanted: whether a kept preview was looked for already. */
-    private final Set<String> lookedFor = new HashSet<>();
+    private final PreviewQueue queue = new PreviewQueue(this::hasAny, this::isKnown, () -> heldCount() < KEPT);
 
     private int edge = SIZE;
     private String large = "";
     private BooleanSupplier yielding = () -> false;
     private int firstRow = Integer.MAX_VALUE;
-    private List<Asset> wanted = List.of();
-    private List<Asset> rest = List.of();
-    private Set<String> refused = Set.of();
     private boolean running;
     /** Arrived, and not yet told of. */
     private final Set<String> untold = new LinkedHashSet<>();
@@ -98,10 +93,6 @@ public final class PreviewLoader {
         }
     }
 
-    private static String state(Asset asset) {
-        return asset.id() + asset.state();
-    }
-
     /**
      * Images are held no larger than they are shown: memory and drawing grow with their area.
      *
@@ -112,7 +103,7 @@ public final class PreviewLoader {
             int other =
                     Arrays.stream(EDGES).filter(e -> e >= pixels).findFirst().orElse(LARGE);
             if (other != edge) {
-                lookedFor.clear();
+                queue.lookAgain();
             }
             edge = other;
         }
@@ -140,7 +131,7 @@ public final class PreviewLoader {
     void enlarge(Asset asset) {
         synchronized (lock) {
             large = asset.id();
-            lookedFor.remove(state(asset));
+            queue.lookAgain(asset);
         }
     }
 
@@ -158,25 +149,14 @@ public final class PreviewLoader {
     /** Says what is in view, top left first, and what would be nice to have afterwards. */
     public void want(List<Asset> inView, List<Asset> afterwards) {
         synchronized (lock) {
-            if (running && inView.equals(wanted) && afterwards.equals(rest)) {
+            if (running && queue.isWanted(inView, afterwards)) {
                 // as at most frames of a scroll
                 return;
             }
-            List<Asset> before = wanted;
-            wanted = List.copyOf(inView);
-            if (!before.isEmpty() && !before.equals(wanted)) {
+            if (queue.want(inView, afterwards)) {
                 moved = System.nanoTime();
             }
-            rest = afterwards.size() > MOST_REST ? afterwards.subList(0, MOST_REST) : List.copyOf(afterwards);
-            Set<String> states = new HashSet<>();
-            wanted.forEach(a -> states.add(state(a)));
-            rest.forEach(a -> states.add(state(a)));
-            lookedFor.retainAll(states);
-            boolean stopped = wanted.stream().allMatch(a -> refused.contains(state(a)));
-            if (!stopped) {
-                refused = Set.of();
-            }
-            if (!running && !stopped && next() != null) {
+            if (!running && !queue.isRefused() && queue.next() != null) {
                 running = true;
                 Job<Boolean> job = jobs.start(Phrase.of("shelf.previews"), Priority.LOOKED_AT, this::run);
                 job.result().exceptionally(stoppedOrClosed -> {
@@ -191,9 +171,7 @@ public final class PreviewLoader {
     private void ended() {
         synchronized (lock) {
             running = false;
-            Set<String> states = new HashSet<>();
-            wanted.forEach(a -> states.add(state(a)));
-            refused = states;
+            queue.refuse();
         }
     }
 
@@ -207,43 +185,12 @@ public final class PreviewLoader {
                 }
                 return failed;
             });
-            lookedFor.clear();
+            queue.lookAgain();
         }
     }
 
-    private enum Step {
-        LOOK,
-        DRAFT,
-        FINAL
-    }
-
-    private record Task(Asset asset, Step step) {}
-
-    /** Kept ones first, then drafts in view, then finals in view, then the rest. */
-    private @Nullable Task next() {
-        for (Asset asset : wanted) {
-            if (!isKnown(asset) && !lookedFor.contains(state(asset))) {
-                return new Task(asset, Step.LOOK);
-            }
-        }
-        for (Asset asset : wanted) {
-            if (!hasAny(asset)) {
-                return new Task(asset, Step.DRAFT);
-            }
-        }
-        for (Asset asset : wanted) {
-            if (!isKnown(asset)) {
-                return new Task(asset, Step.FINAL);
-            }
-        }
-        if (images.size() < KEPT) {
-            for (Asset asset : rest) {
-                if (!isKnown(asset)) {
-                    return new Task(asset, lookedFor.contains(state(asset)) ? Step.FINAL : Step.LOOK);
-                }
-            }
-        }
-        return null;
+    private int heldCount() {
+        return images.size();
     }
 
     private boolean hasAny(Asset asset) {
@@ -263,7 +210,7 @@ public final class PreviewLoader {
 
     private boolean run(Work work) {
         while (!work.isCancelled()) {
-            Task task;
+            PreviewQueue.Request task;
             int left;
             int total;
             synchronized (lock) {
@@ -272,32 +219,31 @@ public final class PreviewLoader {
                     running = false;
                     return true;
                 }
-                List<Asset> all = rest.isEmpty() ? wanted : rest;
-                total = all.size();
-                left = (int) all.stream().filter(a -> !isKnown(a)).count();
+                total = queue.total();
+                left = queue.left();
             }
-            work.progress(total - left, total, task.asset.name());
+            work.progress(total - left, total, task.asset().name());
             take(task, work);
         }
         return true;
     }
 
-    private boolean mustWait(Task task) {
-        int place = wanted.indexOf(task.asset);
+    private boolean mustWait(PreviewQueue.Request task) {
+        int place = queue.placeInView(task.asset());
         return (place < 0 || place >= firstRow) && yielding.getAsBoolean();
     }
 
     /** What is to be done next, after a wait when it is to be drawn while the view moves. */
-    private @Nullable Task nextAtRest(Work work) {
-        Task task = next();
+    private PreviewQueue.@Nullable Request nextAtRest(Work work) {
+        PreviewQueue.Request task = queue.next();
         try {
-            for (long left = toRest(); left > 0 && task != null && task.step != Step.LOOK; left = toRest()) {
+            for (long left = toRest(); left > 0 && task != null && task.isDrawn(); left = toRest()) {
                 lock.wait(1 + left / 1_000_000);
-                task = next();
+                task = queue.next();
             }
-            while (task != null && task.step != Step.LOOK && !work.isCancelled() && mustWait(task)) {
+            while (task != null && task.isDrawn() && !work.isCancelled() && mustWait(task)) {
                 lock.wait(YIELD_MILLIS);
-                task = next();
+                task = queue.next();
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -309,14 +255,14 @@ public final class PreviewLoader {
         return moved + STILL_NANOS - System.nanoTime();
     }
 
-    private void take(Task task, Work work) {
-        Asset asset = task.asset;
+    private void take(PreviewQueue.Request task, Work work) {
+        Asset asset = task.asset();
         try {
-            switch (task.step) {
+            switch (task.step()) {
                 case LOOK -> {
                     Picture kept = contents.readyPreview(asset, taken(asset));
                     synchronized (lock) {
-                        lookedFor.add(state(asset));
+                        queue.lookedFor(asset);
                     }
                     if (kept != null) {
                         put(asset, kept, true);
@@ -398,14 +344,14 @@ public final class PreviewLoader {
     /** True when everything in view shows its best. */
     public boolean isInViewSettled() {
         synchronized (lock) {
-            return wanted.stream().allMatch(this::isKnown);
+            return queue.isInViewDone();
         }
     }
 
     /** True when nothing in view is waiting, nor what is seen next. */
     public boolean isSettled() {
         synchronized (lock) {
-            return next() == null;
+            return queue.next() == null;
         }
     }
 }

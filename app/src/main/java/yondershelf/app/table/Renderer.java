@@ -9,6 +9,7 @@ import yondershelf.render.Camera;
 import yondershelf.render.Draft;
 import yondershelf.render.Film;
 import yondershelf.render.PathTracer;
+import yondershelf.render.Reconstruction;
 import yondershelf.table.BuiltScene;
 import yondershelf.table.Scene;
 import yondershelf.table.SceneBuilder;
@@ -173,7 +174,7 @@ final class Renderer implements AutoCloseable {
             show.accept(new Frame(
                     film.width(),
                     film.height(),
-                    argb(film.developed(true)),
+                    argb(film.developed(Reconstruction.FILTERED)),
                     scene,
                     request.camera,
                     false,
