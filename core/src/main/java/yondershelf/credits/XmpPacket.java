@@ -1,27 +1,21 @@
 package yondershelf.credits;
 
-import java.io.ByteArrayInputStream;
-import java.io.InputStreamReader;
+import com.adobe.internal.xmp.XMPConst;
+import com.adobe.internal.xmp.XMPException;
+import com.adobe.internal.xmp.XMPMeta;
+import com.adobe.internal.xmp.XMPMetaFactory;
+import com.adobe.internal.xmp.options.ParseOptions;
+import com.adobe.internal.xmp.properties.XMPProperty;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayDeque;
-import java.util.Deque;
-import java.util.HashMap;
-import java.util.Map;
-import javax.xml.stream.XMLInputFactory;
-import javax.xml.stream.XMLStreamConstants;
-import javax.xml.stream.XMLStreamException;
-import javax.xml.stream.XMLStreamReader;
+import java.util.Arrays;
+import java.util.LinkedHashSet;
+import java.util.Set;
 
 /** An XMP packet, found by its markers as its standard lets readers do that do not know the format around it (ISO 16684-1, 7.3 and annex A). */
 final class XmpPacket {
     private static final byte[] BEGIN = "<x:xmpmeta".getBytes(StandardCharsets.US_ASCII);
     private static final byte[] END = "</x:xmpmeta>".getBytes(StandardCharsets.US_ASCII);
-    private static final String DC = "http://purl.org/dc/elements/1.1/";
-    private static final String RIGHTS = "http://ns.adobe.com/xap/1.0/rights/";
-    private static final String RDF = "http://www.w3.org/1999/02/22-rdf-syntax-ns#";
     private static final String LICENCES = "http://creativecommons.org/ns#";
-
-    private final Map<String, String> said = new HashMap<>();
 
     private XmpPacket() {}
 
@@ -32,20 +26,22 @@ final class XmpPacket {
         if (end < 0) {
             return Credit.NONE;
         }
-        XmpPacket packet = new XmpPacket();
         try {
-            packet.parse(new ByteArrayInputStream(bytes, begin, end + END.length - begin));
-        } catch (XMLStreamException e) {
+            // the library looks only for what it has heard of
+            XMPMetaFactory.getSchemaRegistry().registerNamespace(LICENCES, "cc");
+            XMPMeta meta = XMPMetaFactory.parseFromBuffer(
+                    Arrays.copyOfRange(bytes, begin, end + END.length), new ParseOptions().setDisallowDoctype(true));
+            String rights = all(meta, XMPConst.NS_DC, "rights") + "\n" + all(meta, XMPConst.NS_XMP_RIGHTS, "UsageTerms")
+                    + "\n" + all(meta, XMPConst.NS_XMP_RIGHTS, "WebStatement");
+            Credit named = new Credit(
+                    CreditText.name(all(meta, XMPConst.NS_DC, "creator")),
+                    CreditText.licence(all(meta, LICENCES, "license")),
+                    from);
+            return named.or(CreditText.read(rights, from));
+        } catch (XMPException e) {
+            // broken, or no packet at all: it says nothing
             return Credit.NONE;
         }
-        String rights = packet.said.getOrDefault("rights", "") + "\n" + packet.said.getOrDefault("terms", "") + "\n"
-                + packet.said.getOrDefault("statement", "");
-        Credit told = CreditText.read(rights, from);
-        Credit named = new Credit(
-                CreditText.name(packet.said.getOrDefault("creator", "")),
-                CreditText.licence(packet.said.getOrDefault("licence", "")),
-                from);
-        return named.or(told);
     }
 
     private static int indexOf(byte[] all, byte[] some, int from) {
@@ -61,55 +57,20 @@ final class XmpPacket {
         return -1;
     }
 
-    private void parse(ByteArrayInputStream in) throws XMLStreamException {
-        XMLInputFactory factory = XMLInputFactory.newFactory();
-        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        XMLStreamReader xml = factory.createXMLStreamReader(
-                // decoded here: the parser prints its complaint about a broken character
-                new InputStreamReader(in, StandardCharsets.UTF_8));
-        Deque<String> inside = new ArrayDeque<>();
-        try {
-            while (xml.hasNext()) {
-                switch (xml.next()) {
-                    case XMLStreamConstants.START_ELEMENT -> {
-                        String key = key(xml.getNamespaceURI(), xml.getLocalName());
-                        // a property, or a value in a list of one
-                        inside.push(key.isEmpty() && !inside.isEmpty() ? inside.peek() : key);
-                        attributes(xml, inside.peek());
-                    }
-                    case XMLStreamConstants.END_ELEMENT -> inside.pop();
-                    case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> say(inside.peek(), xml.getText());
-                    default -> {}
-                }
-            }
-        } finally {
-            xml.close();
+    private static String all(XMPMeta meta, String namespace, String name) throws XMPException {
+        XMPProperty property = meta.getProperty(namespace, name);
+        if (property == null) {
+            return "";
         }
-    }
-
-    /** Simple properties may be attributes of their description, links attributes of their own element. */
-    private void attributes(XMLStreamReader xml, String inside) {
-        for (int i = 0; i < xml.getAttributeCount(); i++) {
-            String namespace = xml.getAttributeNamespace(i);
-            boolean link = RDF.equals(namespace) && xml.getAttributeLocalName(i).equals("resource");
-            say(link ? inside : key(namespace, xml.getAttributeLocalName(i)), xml.getAttributeValue(i));
+        if (!property.getOptions().isArray()) {
+            return String.valueOf(property.getValue()).strip();
         }
-    }
-
-    private static String key(@org.jspecify.annotations.Nullable String namespace, String name) {
-        if (DC.equals(namespace)) {
-            return name.equals("creator") ? "creator" : name.equals("rights") ? "rights" : "";
+        Set<String> out = new LinkedHashSet<>();
+        // counted from 1 (ISO 16684-1)
+        for (int i = 1; i <= meta.countArrayItems(namespace, name); i++) {
+            out.add(meta.getArrayItem(namespace, name, i).getValue().strip());
         }
-        if (RIGHTS.equals(namespace)) {
-            return name.equals("UsageTerms") ? "terms" : name.equals("WebStatement") ? "statement" : "";
-        }
-        return LICENCES.equals(namespace) && name.equals("license") ? "licence" : "";
-    }
-
-    private void say(@org.jspecify.annotations.Nullable String key, String text) {
-        if (key != null && !key.isEmpty() && !text.isBlank()) {
-            said.merge(key, text.strip(), (a, b) -> a.equals(b) ? a : a + ", " + b);
-        }
+        out.remove("");
+        return String.join(", ", out);
     }
 }

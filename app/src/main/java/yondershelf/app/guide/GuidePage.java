@@ -3,8 +3,16 @@ package yondershelf.app.guide;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import org.commonmark.node.Code;
+import org.commonmark.node.HardLineBreak;
+import org.commonmark.node.Heading;
+import org.commonmark.node.Image;
+import org.commonmark.node.ListBlock;
+import org.commonmark.node.Node;
+import org.commonmark.node.SoftLineBreak;
+import org.commonmark.node.StrongEmphasis;
+import org.commonmark.node.Text;
+import org.commonmark.parser.Parser;
 
 /**
  * One page of the guide.
@@ -13,8 +21,7 @@ import java.util.regex.Pattern;
  * @param blocks what follows, top to bottom
  */
 record GuidePage(String title, List<Block> blocks) {
-    private static final Pattern PICTURE = Pattern.compile("!\\[([^\\]]*)\\]\\(([^)]+)\\)");
-    private static final Pattern MARKED = Pattern.compile("\\*\\*([^*]+)\\*\\*|`([^`]+)`");
+    private static final Parser PARSER = Parser.builder().build();
 
     /** A piece of a page. */
     sealed interface Block {
@@ -46,45 +53,59 @@ record GuidePage(String title, List<Block> blocks) {
         blocks = List.copyOf(blocks);
     }
 
-    /** Reads a page; blocks are separated by empty lines, items of a list begin with a dash. */
+    /** Reads a page in CommonMark; of it headings, paragraphs, lists, pictures, strong and code are shown. */
     static GuidePage parse(String source) {
         String title = "";
         List<Block> blocks = new ArrayList<>();
-        for (String block : source.replace("\r", "").split("\n\\s*\n")) {
-            String text = block.strip();
-            Matcher picture = PICTURE.matcher(text);
-            if (text.startsWith("# ") && title.isEmpty()) {
-                title = text.substring(2).strip();
-            } else if (picture.matches()) {
-                String file = picture.group(2);
-                blocks.add(new Block.Shot(picture.group(1), file.substring(file.lastIndexOf('/') + 1)));
-            } else if (text.startsWith("- ")) {
-                for (String item : text.substring(2).split("\n- ")) {
-                    blocks.add(new Block.Words(spans(item.replace('\n', ' ')), true));
+        for (Node node = PARSER.parse(source).getFirstChild(); node != null; node = node.getNext()) {
+            if (node instanceof Heading && title.isEmpty()) {
+                title = words(node);
+            } else if (node instanceof ListBlock list) {
+                for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
+                    for (Node part = item.getFirstChild(); part != null; part = part.getNext()) {
+                        blocks.add(new Block.Words(spans(part), true));
+                    }
                 }
-            } else if (!text.isEmpty()) {
-                blocks.add(new Block.Words(spans(text.replace('\n', ' ')), false));
+            } else if (node.getFirstChild() instanceof Image image && image.getNext() == null) {
+                String file = image.getDestination();
+                blocks.add(new Block.Shot(words(image), file.substring(file.lastIndexOf('/') + 1)));
+            } else {
+                blocks.add(new Block.Words(spans(node), false));
             }
         }
         return new GuidePage(title, blocks);
     }
 
-    private static List<Span> spans(String text) {
+    private static String words(Node node) {
+        return String.join("", spans(node).stream().map(Span::text).toList());
+    }
+
+    private static List<Span> spans(Node node) {
         List<Span> out = new ArrayList<>();
-        Matcher marked = MARKED.matcher(text);
-        int from = 0;
-        while (marked.find()) {
-            if (marked.start() > from) {
-                out.add(new Span(text.substring(from, marked.start()), Style.PLAIN));
-            }
-            boolean strong = marked.group(1) != null;
-            out.add(new Span(strong ? marked.group(1) : marked.group(2), strong ? Style.STRONG : Style.CODE));
-            from = marked.end();
-        }
-        if (from < text.length()) {
-            out.add(new Span(text.substring(from), Style.PLAIN));
-        }
+        collect(node, Style.PLAIN, out);
         return out;
+    }
+
+    private static void collect(Node node, Style style, List<Span> out) {
+        for (Node each = node.getFirstChild(); each != null; each = each.getNext()) {
+            switch (each) {
+                case Text text -> add(out, text.getLiteral(), style);
+                case Code code -> add(out, code.getLiteral(), Style.CODE);
+                case SoftLineBreak _, HardLineBreak _ -> add(out, " ", style);
+                case StrongEmphasis strong -> collect(strong, Style.STRONG, out);
+                default -> collect(each, style, out);
+            }
+        }
+    }
+
+    /** Joined with what is before it when that is set alike. */
+    private static void add(List<Span> out, String text, Style style) {
+        int last = out.size() - 1;
+        if (last >= 0 && out.get(last).style == style) {
+            out.set(last, new Span(out.get(last).text + text, style));
+        } else {
+            out.add(new Span(text, style));
+        }
     }
 
     /** True when the page, or its title, has all the words. */
