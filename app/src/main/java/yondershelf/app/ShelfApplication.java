@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import javafx.application.Application;
@@ -22,9 +23,9 @@ import yondershelf.work.ProgramLog;
 /**
  * The desktop application. Parameters: {@code --home=DIR}, {@code --demo=DIR} to open the demo's libraries,
  * {@code --demo-maker=NUMBER} of the process that is still making them, {@code --picture=PNG} to save a picture of the settled window and
- * end, {@code --screenshots=DIR} to take one of each view.
+ * end.
  */
-public final class ShelfApplication extends Application {
+public class ShelfApplication extends Application {
     private static final long PAINTED_MILLIS = 300;
     private @Nullable IsolatedReader reader;
     private @Nullable Catalogue catalogue;
@@ -38,7 +39,7 @@ public final class ShelfApplication extends Application {
         Map<String, String> named = getParameters().getNamed();
         Path folder = named.containsKey("home") ? Path.of(Objects.requireNonNull(named.get("home"))) : Home.usual();
         Home home = Home.open(folder);
-        speak(named.containsKey("screenshots") ? Locale.ENGLISH : home.language());
+        speak(language().orElseGet(home::language));
         ProgramLog.begin(home.log());
         Thread.setDefaultUncaughtExceptionHandler(
                 (thread, e) -> ProgramLog.note(Phrase.of("app.in", thread.getName()), e));
@@ -64,7 +65,7 @@ public final class ShelfApplication extends Application {
         stage.setScene(root.scene(1280, 800));
         stage.setMinWidth(1060);
         stage.setMinHeight(640);
-        boolean pictured = named.containsKey("picture") || named.containsKey("screenshots");
+        boolean pictured = isPictured();
         if (pictured) {
             // pictures do not depend on the machine they are taken on
             root.setLight(false);
@@ -115,17 +116,28 @@ public final class ShelfApplication extends Application {
         }
     }
 
-    private static void begin(Workspace workspace, ShelfWindow root, Map<String, String> named) {
+    private void begin(Workspace workspace, ShelfWindow root, Map<String, String> named) {
         workspace.catalogue().openingProblems().forEach(workspace::tell);
         workspace.begin();
         root.askAboutTheLastTime();
+        begun(workspace, root, named);
+    }
+
+    /** The language it is spoken in whatever was chosen; empty for the one that was. */
+    Optional<Locale> language() {
+        return Optional.empty();
+    }
+
+    /** True when pictures of it are taken, which are not to depend on the machine. */
+    boolean isPictured() {
+        return getParameters().getNamed().containsKey("picture");
+    }
+
+    /** Called when the window is there and everything it shows is on its way. */
+    void begun(Workspace workspace, ShelfWindow window, Map<String, String> named) {
         String picture = named.get("picture");
-        String screenshots = named.get("screenshots");
-        String demo = named.get("demo");
-        if (screenshots != null) {
-            new Screenshots(workspace, root, Path.of(screenshots), demo == null ? null : Path.of(demo)).start();
-        } else if (picture != null) {
-            new Screenshots(workspace, root, Path.of(picture), null).one();
+        if (picture != null) {
+            new WindowPicture(workspace, window, Path.of(picture)).take();
         }
     }
 

@@ -249,9 +249,9 @@ class TableWindowTest extends OneWindow {
             filters.setOnShowing(null);
             filters.show();
         });
-        await("the menu says that it looks", Screenshots::isLooking);
+        await("the menu says that it looks", WindowPicture::isLooking);
         run(() -> filters.getItems().setAll(new javafx.scene.control.MenuItem("rating")));
-        await("it has found something", () -> !Screenshots.isLooking());
+        await("it has found something", () -> !WindowPicture.isLooking());
         run(filters::hide);
     }
 }
