@@ -96,7 +96,10 @@ public final class WindowScale {
             Library library = catalogue.add(at.resolve("library"), "");
             catalogue.scanning().scan(library, Work.SILENT);
             for (Shown shown : catalogue.shelf().page(catalogue.shelf().find(Query.EVERYTHING), 0, previews)) {
-                catalogue.contents().takePreview(shown.asset(), PreviewLoader.SIZE, Booth.FINAL_SAMPLES, () -> false);
+                catalogue
+                        .contents()
+                        .previews()
+                        .take(shown.asset(), PreviewLoader.SIZE, Booth.FINAL_SAMPLES, () -> false);
             }
         }
     }

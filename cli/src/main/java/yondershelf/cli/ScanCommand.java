@@ -37,7 +37,7 @@ final class ScanCommand extends OnLibrary {
             kinds.put(kind.word(), counts.getOrDefault(kind.word(), 0));
         }
         ArrayNode unreadable = node.putArray("unreadable");
-        new TreeMap<>(catalogue.contents().measureAll(library, work)).forEach((path, reason) -> {
+        new TreeMap<>(catalogue.contents().facts().all(library, work)).forEach((path, reason) -> {
             unreadable.addObject().put("path", path).put("reason", reason);
             report(Problem.of(path, reason));
         });

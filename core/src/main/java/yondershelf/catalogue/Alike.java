@@ -49,7 +49,7 @@ public final class Alike {
         Path folder = Objects.requireNonNullElse(at.getParent(), at);
         String name = String.valueOf(at.getFileName());
         Source source = new Source(folder, name, List.of(new SortedItem.SortedFile(name, null)));
-        Picture picture = catalogue.contents().takePreview(Kind.TEXTURE, source, EDGE, 1, () -> false);
+        Picture picture = catalogue.contents().previews().take(Kind.TEXTURE, source, EDGE, 1, () -> false);
         return text(Signature.of(Objects.requireNonNull(picture)));
     }
 
@@ -84,7 +84,11 @@ public final class Alike {
             }
             Optional<Asset> asset = catalogue.shelf().asset(like);
             return asset.isPresent()
-                    ? catalogue.contents().look(asset.get(), EDGE, () -> false).orElse(null)
+                    ? catalogue
+                            .contents()
+                            .previews()
+                            .look(asset.get(), EDGE, () -> false)
+                            .orElse(null)
                     : null;
         } catch (IllegalArgumentException | ProblemException e) {
             // what cannot be read looks like nothing
@@ -95,14 +99,13 @@ public final class Alike {
     /** How many assets nobody has looked at yet. */
     public int unseen() {
         return catalogue.known().stream()
-                .mapToInt(
-                        library -> library.store().looks().unseen(Contents.LOOK).size())
+                .mapToInt(library -> library.store().looks().unseen(Looks.LOOK).size())
                 .sum();
     }
 
     /** Looks at one asset, so that {@link Query#withLike} with its id answers at once. */
     public void look(Asset asset, Work work) throws ProblemException {
-        var _ = catalogue.contents().look(asset, EDGE, work::isCancelled);
+        var _ = catalogue.contents().previews().look(asset, EDGE, work::isCancelled);
     }
 
     /** Looks at assets of which it is not known yet what they look like; goes on where it was cut off. */
@@ -111,7 +114,7 @@ public final class Alike {
             if (library.isAway()) {
                 continue;
             }
-            List<Integer> rows = library.store().looks().unseen(Contents.LOOK);
+            List<Integer> rows = library.store().looks().unseen(Looks.LOOK);
             AtomicInteger done = new AtomicInteger();
             Parallel.run(rows.size(), Parallel.threads(), work::isCancelled, i -> {
                 look(library, rows.get(i), work);
@@ -127,10 +130,10 @@ public final class Alike {
         Contents contents = catalogue.contents();
         for (AssetRow found : library.store().assets(List.of(row))) {
             try {
-                var _ = contents.look(Asset.of(found), EDGE, work::isCancelled);
+                var _ = contents.previews().look(Asset.of(found), EDGE, work::isCancelled);
             } catch (ProblemException e) {
                 // why is told where the asset is shown and checked; it is not tried again as long as it is so
-                contents.keepUnseen(library, Asset.of(found), work);
+                contents.looks().keepUnseen(library, Asset.of(found), work);
             }
         }
     }

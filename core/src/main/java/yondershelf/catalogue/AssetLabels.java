@@ -15,19 +15,21 @@ import yondershelf.work.Work;
 /** Says something of assets: their labels. Safe for several threads. */
 public final class AssetLabels {
     private final Catalogue catalogue;
+    private final Libraries libraries;
 
-    AssetLabels(Catalogue catalogue) {
+    AssetLabels(Catalogue catalogue, Libraries libraries) {
         this.catalogue = catalogue;
+        this.libraries = libraries;
     }
 
     /** What was told of the units and the upright of an asset, or of a folder of its library, alone. Reads the journal. */
     public Space told(Asset asset, String subject) throws ProblemException {
-        return catalogue.shelf().owner(asset).labels().told(subject);
+        return libraries.owner(asset).labels().told(subject);
     }
 
     /** Saves edits of one asset's labels; they are on the disk and findable when this returns. */
     public void edit(Asset asset, List<Edit> edits) throws ProblemException {
-        catalogue.shelf().owner(asset).labels().edit(edits);
+        libraries.owner(asset).labels().edit(edits);
         catalogue.scanning().follow();
     }
 

@@ -46,7 +46,7 @@ public final class Catalogue implements AutoCloseable {
         this.alike = new Alike(this);
         this.shelf = new Shelf(libraries, index, alike);
         this.scanning = new Scanning(this, libraries, index);
-        this.labelling = new AssetLabels(this);
+        this.labelling = new AssetLabels(this, libraries);
         this.history = new ActHistory(this, new KeptActs(home.folder()));
         openingProblems.addAll(home.problems());
         openingProblems.addAll(libraries.problems());

@@ -104,7 +104,7 @@ public record Common(
             }
         }
         if (materials) {
-            catalogue.contents().knownFacts(Asset.of(row)).map(Facts::materials).stream()
+            catalogue.contents().facts().known(Asset.of(row)).map(Facts::materials).stream()
                     .flatMap(List::stream)
                     .forEach(material -> out.add(material.name()));
         }

@@ -119,7 +119,7 @@ final class FactCache {
         }
     }
 
-    /** As {@link Contents#measureAll} says. */
+    /** As {@link AssetFacts#all} says. */
     Map<String, String> all(Library library, Work work) throws ProblemException {
         Store store = library.store();
         Map<String, String> unreadable = new ConcurrentHashMap<>();

@@ -18,6 +18,7 @@ import yondershelf.content.ProblemException;
 import yondershelf.disk.Disk;
 import yondershelf.format.reading.ContentReader;
 import yondershelf.format.worker.Limits;
+import yondershelf.library.Asset;
 import yondershelf.library.Library;
 import yondershelf.library.MachineRecords;
 import yondershelf.library.Stores;
@@ -315,5 +316,32 @@ final class Libraries {
 
     void close() {
         all.forEach(k -> k.store().close());
+    }
+
+    /** The library that knows an asset, away or not. */
+    Optional<KnownLibrary> of(Asset asset) {
+        for (KnownLibrary library : all()) {
+            if (library.store().asset(asset.id()).isPresent()) {
+                return Optional.of(library);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /**
+     * The library of an asset.
+     *
+     * @throws ProblemException when none knows it, or the one that does is away
+     */
+    Library owner(Asset asset) throws ProblemException {
+        KnownLibrary known = of(asset)
+                .orElseThrow(() -> Problem.of(asset.path(), Phrase.of("catalogue.it-is-not-there-any"))
+                        .raise());
+        return known.library()
+                .orElseThrow(() -> new Problem(
+                                asset.path(),
+                                Phrase.of("catalogue.its-library-is-away-2", known.name()),
+                                Phrase.of("catalogue.connect-its-drive-it-comes"))
+                        .raise());
     }
 }

@@ -6,8 +6,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import yondershelf.content.Problem;
-import yondershelf.content.ProblemException;
 import yondershelf.library.Asset;
 import yondershelf.library.Labels;
 import yondershelf.library.Library;
@@ -19,7 +17,6 @@ import yondershelf.search.Key;
 import yondershelf.search.Order;
 import yondershelf.search.Query;
 import yondershelf.store.AssetRow;
-import yondershelf.words.Phrase;
 
 /** What is on the shelf: all assets of all libraries, to be found and shown; those that are away too. Safe for several threads. */
 public final class Shelf {
@@ -108,14 +105,5 @@ public final class Shelf {
 
     public Labels labels(Asset asset) {
         return shown(asset.id()).map(Shown::labels).orElse(Labels.NONE);
-    }
-
-    Library owner(Asset asset) throws ProblemException {
-        return libraryOf(asset.id())
-                .orElseThrow(() -> new Problem(
-                                asset.path(),
-                                Phrase.of("catalogue.its-library-is-away"),
-                                Phrase.of("catalogue.connect-its-drive-it-comes"))
-                        .raise());
     }
 }

@@ -138,7 +138,8 @@ class AlikeTest {
                 List.of("sky"), catalogue.labelling().common(beam, Work.SILENT).suggested());
         catalogue
                 .contents()
-                .facts(catalogue.shelf().shown(beam.get(0)).orElseThrow().asset());
+                .facts()
+                .of(catalogue.shelf().shown(beam.get(0)).orElseThrow().asset());
         assertEquals(
                 List.of("sky", "wall"),
                 catalogue.labelling().common(beam, Work.SILENT).suggested());

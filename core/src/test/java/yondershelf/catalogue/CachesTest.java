@@ -74,7 +74,7 @@ class CachesTest {
     /** The store cut short or overwritten anywhere: what it held is found out again, and it is a sound database afterwards. */
     @Test
     void aDamagedStoreIsMadeAnew() throws Exception {
-        Facts facts = catalogue.contents().facts(asset);
+        Facts facts = catalogue.contents().facts().of(asset);
         catalogue.close();
         Path store = files(folder.resolve("home/cache/catalogue"), ".db").get(0);
         byte[] whole = Files.readAllBytes(store);
@@ -86,11 +86,11 @@ class CachesTest {
             }
             Files.write(store, damaged);
             reopen();
-            assertEquals(facts, catalogue.contents().facts(asset));
+            assertEquals(facts, catalogue.contents().facts().of(asset));
             catalogue.close();
         }
         reopen();
-        assertEquals(facts, catalogue.contents().knownFacts(asset).orElse(null));
+        assertEquals(facts, catalogue.contents().facts().known(asset).orElse(null));
     }
 
     /** Taken away under the running program: found out again, labels untouched. */
@@ -116,21 +116,21 @@ class CachesTest {
 
     @Test
     void aDamagedPreviewIsTakenAgain() throws Exception {
-        Picture taken = catalogue.contents().takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false);
+        Picture taken = catalogue.contents().previews().take(asset, 64, Booth.DRAFT_SAMPLES, () -> false);
         assertNotNull(taken);
-        assertNull(catalogue.contents().keptPreview(asset, 64), "drafts are not kept");
-        Picture last = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertNull(catalogue.contents().previews().kept(asset, 64), "drafts are not kept");
+        Picture last = catalogue.contents().previews().take(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(last);
         List<Path> kept = files(root.resolve(".yondershelf/previews"), ".png");
         assertEquals(1, kept.size());
         assertTrue(files(root.resolve(".yondershelf"), ".part").isEmpty());
         Files.write(kept.get(0), new byte[] {1, 2, 3});
         Files.write(files(folder.resolve("home/cache/previews"), ".png").get(0), new byte[] {1, 2, 3});
-        assertNull(catalogue.contents().keptPreview(asset, 64));
-        Picture again = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertNull(catalogue.contents().previews().kept(asset, 64));
+        Picture again = catalogue.contents().previews().take(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(again);
         assertArrayEquals(last.bytes(), again.bytes());
-        Picture found = catalogue.contents().keptPreview(asset, 64);
+        Picture found = catalogue.contents().previews().kept(asset, 64);
         assertNotNull(found);
         assertArrayEquals(last.bytes(), found.bytes());
     }
@@ -138,7 +138,7 @@ class CachesTest {
     /** A file moved within the library, and its copy, keep the picture that belongs to their bytes. */
     @Test
     void previewsBelongToContent() throws Exception {
-        Picture taken = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        Picture taken = catalogue.contents().previews().take(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(taken);
         Files.createDirectories(root.resolve("rigging"));
         Files.move(root.resolve("mast.glb"), root.resolve("rigging/signal mast.glb"));
@@ -147,7 +147,7 @@ class CachesTest {
         List<Asset> moved = library.assets();
         assertEquals(2, moved.size());
         for (Asset one : moved) {
-            Picture kept = catalogue.contents().keptPreview(one, 64);
+            Picture kept = catalogue.contents().previews().kept(one, 64);
             assertNotNull(kept, one.path());
             assertArrayEquals(taken.bytes(), kept.bytes());
         }
@@ -158,12 +158,12 @@ class CachesTest {
     void whatWasAwayIsNotRememberedAsUnreadable() throws Exception {
         Path away = folder.resolve("away.glb");
         Files.move(root.resolve("mast.glb"), away);
-        assertFalse(catalogue.contents().facts(asset).readable());
+        assertFalse(catalogue.contents().facts().of(asset).readable());
         Files.move(away, root.resolve("mast.glb"));
-        assertTrue(catalogue.contents().facts(asset).readable());
+        assertTrue(catalogue.contents().facts().of(asset).readable());
         reopen();
-        assertTrue(catalogue.contents().facts(asset).readable());
-        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.DRAFT_SAMPLES, () -> false));
+        assertTrue(catalogue.contents().facts().of(asset).readable());
+        assertNotNull(catalogue.contents().previews().take(asset, 64, Booth.DRAFT_SAMPLES, () -> false));
     }
 
     private Path kept(Path previews) throws Exception {
@@ -173,7 +173,7 @@ class CachesTest {
     /** Previews of former booths and rows of what is gone are let go of, once; everything else stays. */
     @Test
     void whatPilesUpIsSwept() throws Exception {
-        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false));
+        assertNotNull(catalogue.contents().previews().take(asset, 64, Booth.FINAL_SAMPLES, () -> false));
         Path inLibrary = library.own().resolve("previews");
         for (Path previews : List.of(inLibrary, folder.resolve("home/cache/previews"))) {
             Path now = kept(previews);
@@ -191,7 +191,7 @@ class CachesTest {
         for (Path previews : List.of(inLibrary, folder.resolve("home/cache/previews"))) {
             assertEquals(2, files(previews, ".png").size(), previews.toString());
         }
-        assertNotNull(catalogue.contents().keptPreview(asset, 64));
+        assertNotNull(catalogue.contents().previews().kept(asset, 64));
         assertEquals(rows, library.store().folders().signatures().size());
         assertEquals(0, catalogue.scanning().sweep(Work.SILENT), "nothing is looked through twice");
         assertTrue(Scanning.previewRoom(library) > 0);
@@ -201,14 +201,14 @@ class CachesTest {
     @Tag("long")
     @Test
     void previewsOfAStrangerAreHarmless() throws Exception {
-        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false));
+        assertNotNull(catalogue.contents().previews().take(asset, 64, Booth.FINAL_SAMPLES, () -> false));
         Path preview = kept(library.own().resolve("previews"));
         for (Path cached : files(folder.resolve("home/cache/previews"), ".png")) {
             Files.delete(cached);
         }
         int edge = 12_000;
         Files.write(preview, Formats.png(Picture.ofBytes(edge, edge, 1, new byte[edge * edge])));
-        assertEquals(null, catalogue.contents().readyPreview(asset, 64));
+        assertEquals(null, catalogue.contents().previews().ready(asset, 64));
         // the folder of its key leads out of the library
         Path outside = Files.createDirectory(folder.resolve("outside"));
         Files.delete(preview);
@@ -220,7 +220,7 @@ class CachesTest {
         }
         Files.delete(place);
         Files.createSymbolicLink(place, outside);
-        assertNotNull(catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false));
+        assertNotNull(catalogue.contents().previews().take(asset, 64, Booth.FINAL_SAMPLES, () -> false));
         try (Stream<Path> list = Files.list(outside)) {
             assertEquals(0, list.count());
         }

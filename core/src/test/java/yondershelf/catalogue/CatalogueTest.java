@@ -53,7 +53,7 @@ class CatalogueTest {
                 .asset();
         first.labelling()
                 .edit(asset, List.of(Edit.set(asset.id(), Edit.Field.NAME, "Hero"), Edit.tag(asset.id(), "stone/wet")));
-        Facts facts = first.contents().facts(asset);
+        Facts facts = first.contents().facts().of(asset);
         assertEquals(4, facts.model().triangles());
         first.close();
 
@@ -67,7 +67,8 @@ class CatalogueTest {
                         .get(0)
                         .name());
         assertEquals(
-                facts, second.contents().facts(second.shelf().asset(asset.id()).orElseThrow()));
+                facts,
+                second.contents().facts().of(second.shelf().asset(asset.id()).orElseThrow()));
         verify(reader, never()).readModel(any(), any());
     }
 
@@ -77,10 +78,10 @@ class CatalogueTest {
         Library props = catalogue.add(library(), "");
         catalogue.scanning().scan(props, Work.SILENT);
         Asset asset = props.assets().get(0);
-        assertEquals(null, catalogue.contents().keptPreview(asset, 64));
-        Picture taken = catalogue.contents().takePreview(asset, 64, Booth.FINAL_SAMPLES, () -> false);
+        assertEquals(null, catalogue.contents().previews().kept(asset, 64));
+        Picture taken = catalogue.contents().previews().take(asset, 64, Booth.FINAL_SAMPLES, () -> false);
         assertNotNull(taken);
-        Picture kept = catalogue.contents().keptPreview(asset, 64);
+        Picture kept = catalogue.contents().previews().kept(asset, 64);
         assertNotNull(kept);
         assertEquals(java.util.Arrays.hashCode(taken.bytes()), java.util.Arrays.hashCode(kept.bytes()));
         Files.write(
@@ -89,7 +90,7 @@ class CatalogueTest {
         catalogue.scanning().scan(props, Work.SILENT);
         Asset changed = props.assets().get(0);
         assertFalse(changed.key().equals(asset.key()));
-        assertEquals(null, catalogue.contents().keptPreview(changed, 64));
+        assertEquals(null, catalogue.contents().previews().kept(changed, 64));
     }
 
     /** A reader that fails on one file costs that file only. */
@@ -105,9 +106,9 @@ class CatalogueTest {
         Library library = catalogue.add(root, "");
         catalogue.scanning().scan(library, Work.SILENT);
         List<Asset> assets = library.assets();
-        assertFalse(catalogue.contents().facts(assets.get(0)).readable());
-        assertTrue(catalogue.contents().facts(assets.get(0)).reason().contains("strange noise"));
-        assertTrue(catalogue.contents().facts(assets.get(1)).readable());
+        assertFalse(catalogue.contents().facts().of(assets.get(0)).readable());
+        assertTrue(catalogue.contents().facts().of(assets.get(0)).reason().contains("strange noise"));
+        assertTrue(catalogue.contents().facts().of(assets.get(1)).readable());
     }
 
     @Test

@@ -61,11 +61,11 @@ class LanguageOfTheDayTest {
                     : catalogue.library("props").orElseThrow();
             if (found) {
                 catalogue.scanning().scan(library, Work.SILENT);
-                catalogue.contents().measureAll(library, Work.SILENT);
+                catalogue.contents().facts().all(library, Work.SILENT);
                 Mend.check(library, reader, Work.SILENT);
             }
             for (Asset asset : library.assets()) {
-                Facts facts = catalogue.contents().knownFacts(asset).orElseThrow();
+                Facts facts = catalogue.contents().facts().known(asset).orElseThrow();
                 out.add(asset.path() + " " + facts.reason() + " "
                         + facts.remarks().notShown() + " " + facts.remarks().assumed());
             }

@@ -167,7 +167,7 @@ class LibrariesTest {
     void aLibraryThatIsAwayIsBrowsedAndComesBackElsewhere() throws Exception {
         Asset rope = catalogue.shelf().asset(props.assetId("Textures/rope.png")).orElseThrow();
         catalogue.labelling().edit(rope, List.of(Edit.tag(rope.id(), "hemp")));
-        assertNotNull(catalogue.contents().takePreview(rope, 32, Booth.FINAL_SAMPLES, () -> false));
+        assertNotNull(catalogue.contents().previews().take(rope, 32, Booth.FINAL_SAMPLES, () -> false));
         Path mount = Files.createDirectories(folder.resolve("mounts/DRIVE1"));
         Files.move(folder.resolve("drive/Props"), folder.resolve("unplugged"));
         assertTrue(catalogue.connect());
@@ -179,7 +179,7 @@ class LibrariesTest {
                     .get(0);
             assertTrue(shown.away());
             assertEquals(Set.of("hemp"), shown.labels().tags());
-            assertNotNull(one.contents().readyPreview(shown.asset(), 32));
+            assertNotNull(one.contents().previews().ready(shown.asset(), 32));
             ProblemException e = assertThrows(
                     ProblemException.class,
                     () -> one.labelling()

@@ -44,10 +44,10 @@ class MeantPartTest {
             Asset whole = only(library);
             id = whole.id();
             assertEquals("two.obj", whole.locator().text());
-            assertEquals(2, catalogue.contents().facts(whole).model().triangles());
+            assertEquals(2, catalogue.contents().facts().of(whole).model().triangles());
             assertEquals(
                     List.of("Post", "Lantern"),
-                    catalogue.contents().facts(whole).model().scene().names());
+                    catalogue.contents().facts().of(whole).model().scene().names());
             library.labels()
                     .edit(List.of(Edit.set(
                             id,
@@ -61,11 +61,12 @@ class MeantPartTest {
             Asset part = only(library);
             assertEquals(id, part.id());
             assertEquals("two.obj#Lantern", part.locator().text());
-            assertEquals(1, catalogue.contents().facts(part).model().triangles());
+            assertEquals(1, catalogue.contents().facts().of(part).model().triangles());
             Model model = catalogue.contents().model(part);
             assertEquals(0.25, model.bounds().sizeY(), 1e-6);
             library.labels().edit(List.of(Edit.set(id, Edit.Field.EXCERPT, "")));
-            assertEquals(2, catalogue.contents().facts(only(library)).model().triangles());
+            assertEquals(
+                    2, catalogue.contents().facts().of(only(library)).model().triangles());
         }
         assertArrayEquals(TWO.getBytes(java.nio.charset.StandardCharsets.UTF_8), Files.readAllBytes(file));
     }

@@ -79,12 +79,13 @@ class NodesApartTest {
                     List.of("Lantern yard/two.obj#Lantern", "Post yard/two.obj#Post", "Two yard/two.obj"),
                     names(catalogue));
             Asset lantern = at(library, "yard/two.obj#Lantern");
-            assertEquals(1, catalogue.contents().facts(lantern).model().triangles());
+            assertEquals(1, catalogue.contents().facts().of(lantern).model().triangles());
             assertEquals(
                     2,
                     catalogue
                             .contents()
-                            .facts(at(library, "yard/two.obj#Post"))
+                            .facts()
+                            .of(at(library, "yard/two.obj#Post"))
                             .model()
                             .triangles());
             assertEquals(1, catalogue.contents().model(lantern).triangleCount());
@@ -175,7 +176,7 @@ class NodesApartTest {
                     names(catalogue));
             Asset lamp = at(library, "yard.usda#light:Lamp");
             assertEquals(Kind.HDRI, lamp.kind());
-            assertTrue(catalogue.contents().facts(lamp).readable());
+            assertTrue(catalogue.contents().facts().of(lamp).readable());
             Picture radiance = catalogue.contents().environment(lamp).radiance();
             float above = radiance.value(10, 0, 0);
             assertTrue(above > 50, "bright above: " + above);
@@ -183,13 +184,14 @@ class NodesApartTest {
             // the picture of the other is not there
             assertFalse(catalogue
                     .contents()
-                    .facts(at(library, "yard.usda#light:Sky"))
+                    .facts()
+                    .of(at(library, "yard.usda#light:Sky"))
                     .readable());
             // nor is all of them together while one cannot be had
             apart(catalogue, library, Excerpt.ofLight(""));
             Asset all = at(library, "yard.usda#light:");
             assertEquals(List.of("Yard lights yard.usda#light:", "Yard yard.usda"), names(catalogue));
-            assertFalse(catalogue.contents().facts(all).readable());
+            assertFalse(catalogue.contents().facts().of(all).readable());
             assertThrows(ProblemException.class, () -> catalogue.contents().environment(all));
         }
     }
@@ -220,9 +222,9 @@ class NodesApartTest {
             Material material = catalogue.contents().material(red);
             assertEquals("Red lead", material.name());
             assertTrue(material.red() > 3 * material.green());
-            assertEquals(1, catalogue.contents().facts(red).materials().size());
-            Picture seen =
-                    Objects.requireNonNull(catalogue.contents().takePreview(red, 32, Booth.DRAFT_SAMPLES, () -> false));
+            assertEquals(1, catalogue.contents().facts().of(red).materials().size());
+            Picture seen = Objects.requireNonNull(
+                    catalogue.contents().previews().take(red, 32, Booth.DRAFT_SAMPLES, () -> false));
             assertTrue(seen.value(16, 16, 0) > 2 * seen.value(16, 16, 1), "it is red");
             assertTrue(assertThrows(
                             ProblemException.class,

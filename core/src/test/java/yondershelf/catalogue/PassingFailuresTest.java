@@ -97,39 +97,39 @@ class PassingFailuresTest {
     @Test
     void whatFailedForTheMomentIsTriedAgain() throws Exception {
         Asset plate = asset("plate.obj");
-        assertFalse(catalogue.contents().facts(plate).readable());
-        assertFalse(catalogue.contents().facts(plate).readable());
+        assertFalse(catalogue.contents().facts().of(plate).readable());
+        assertFalse(catalogue.contents().facts().of(plate).readable());
         assertEquals(1, models.get(), "not at each glance");
-        assertTrue(catalogue.contents().knownFacts(plate).isEmpty(), "it is no verdict");
+        assertTrue(catalogue.contents().facts().known(plate).isEmpty(), "it is no verdict");
         assertThrows(
                 ProblemException.class,
-                () -> catalogue.contents().takePreview(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
+                () -> catalogue.contents().previews().take(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
         busy.set(false);
         // as somebody asks for who looks again
         catalogue.contents().forgetFailures();
         catalogue.scanning().scan(library, Work.SILENT);
-        assertTrue(catalogue.contents().facts(plate).readable());
-        assertNotNull(catalogue.contents().takePreview(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
+        assertTrue(catalogue.contents().facts().of(plate).readable());
+        assertNotNull(catalogue.contents().previews().take(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
     }
 
     @Test
     void otherLimitsAreTriedAtOnce() throws Exception {
         Asset plate = asset("plate.obj");
-        assertFalse(catalogue.contents().facts(plate).readable());
+        assertFalse(catalogue.contents().facts().of(plate).readable());
         busy.set(false);
-        assertFalse(catalogue.contents().facts(plate).readable());
+        assertFalse(catalogue.contents().facts().of(plate).readable());
         // as another process sets it
         Home.open(folder.resolve("home")).setSetting("reader-megabytes", "9000");
-        assertTrue(catalogue.contents().facts(plate).readable());
+        assertTrue(catalogue.contents().facts().of(plate).readable());
     }
 
     @Test
     void verdictsOnBytesAreKept() throws Exception {
         Asset broken = asset("broken.glb");
-        assertFalse(catalogue.contents().facts(broken).readable());
+        assertFalse(catalogue.contents().facts().of(broken).readable());
         int before = models.get();
         catalogue.scanning().scan(library, Work.SILENT);
-        assertFalse(catalogue.contents().facts(broken).readable());
+        assertFalse(catalogue.contents().facts().of(broken).readable());
         assertEquals(before, models.get());
     }
 
@@ -137,11 +137,11 @@ class PassingFailuresTest {
     void aPictureThatLacksAMapForTheMomentIsNotKept() throws Exception {
         failing = "picture";
         Asset plate = asset("plate.obj");
-        assertNotNull(catalogue.contents().takePreview(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
-        assertEquals(null, catalogue.contents().keptPreview(plate, EDGE));
+        assertNotNull(catalogue.contents().previews().take(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
+        assertEquals(null, catalogue.contents().previews().kept(plate, EDGE));
         busy.set(false);
-        assertNotNull(catalogue.contents().takePreview(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
-        assertNotNull(catalogue.contents().keptPreview(plate, EDGE));
+        assertNotNull(catalogue.contents().previews().take(plate, EDGE, Booth.FINAL_SAMPLES, () -> false));
+        assertNotNull(catalogue.contents().previews().kept(plate, EDGE));
     }
 
     /** A real file under a real limit: too little time, then enough, for the same reader. */

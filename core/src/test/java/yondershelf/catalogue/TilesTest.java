@@ -49,7 +49,7 @@ class TilesTest {
             Asset chart = library.assets().iterator().next();
             assertEquals("Chart", chart.name());
             Picture seen = Objects.requireNonNull(
-                    catalogue.contents().takePreview(chart, 64, Booth.FINAL_SAMPLES, () -> false));
+                    catalogue.contents().previews().take(chart, 64, Booth.FINAL_SAMPLES, () -> false));
             int w = seen.width();
             int h = seen.height();
             assertEquals("R--", colour(seen, w * 3 / 10, h * 7 / 10), "1001 is below, left");

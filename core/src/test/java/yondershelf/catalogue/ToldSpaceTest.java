@@ -62,7 +62,7 @@ class ToldSpaceTest {
     }
 
     private Facts facts(String path) throws Exception {
-        return catalogue.contents().facts(asset(path));
+        return catalogue.contents().facts().of(asset(path));
     }
 
     private void size(String path, double x, double y, double z) throws Exception {
@@ -119,14 +119,14 @@ class ToldSpaceTest {
     @Test
     void previewsFollow() throws Exception {
         Asset before = asset("leaf.obj");
-        assertNotNull(catalogue.contents().takePreview(before, 32, Booth.FINAL_SAMPLES, () -> false));
-        assertNotNull(catalogue.contents().readyPreview(before, 32));
+        assertNotNull(catalogue.contents().previews().take(before, 32, Booth.FINAL_SAMPLES, () -> false));
+        assertNotNull(catalogue.contents().previews().ready(before, 32));
         tell(before.id(), Edit.Field.UP, "+Z");
         Asset told = asset("leaf.obj");
         assertNotEquals(before.state(), told.state());
-        assertNull(catalogue.contents().readyPreview(told, 32));
+        assertNull(catalogue.contents().previews().ready(told, 32));
         tell(before.id(), Edit.Field.UP, "");
-        assertNotNull(catalogue.contents().readyPreview(asset("leaf.obj"), 32));
+        assertNotNull(catalogue.contents().previews().ready(asset("leaf.obj"), 32));
     }
 
     /** Said by another machine: its journal is caught up with, and all below the folder follow. */

@@ -81,13 +81,13 @@ class EdgeTest {
         catalogue.scanning().scanAll(Work.telling(problems::add));
         assertEquals(n + 2, library.assets().size());
         for (Asset asset : library.assets()) {
-            catalogue.contents().facts(asset);
+            catalogue.contents().facts().of(asset);
         }
         Asset sound = library.assets().get(library.assets().size() - 1);
-        assertTrue(catalogue.contents().facts(sound).readable());
-        assertEquals(1, catalogue.contents().facts(sound).model().triangles());
+        assertTrue(catalogue.contents().facts().of(sound).readable());
+        assertEquals(1, catalogue.contents().facts().of(sound).model().triangles());
         assertTrue(Mend.check(library, new Formats(), Work.SILENT).size() >= n);
-        assertTrue(catalogue.contents().takePreview(sound, 16, 1, () -> false) != null);
+        assertTrue(catalogue.contents().previews().take(sound, 16, 1, () -> false) != null);
     }
 
     private static String triangle(String picture) {

@@ -123,7 +123,7 @@ class SetsTakenInTest {
         Picture rough = reader.readPicture(
                 Objects.requireNonNull(material.maps().get(Role.ROUGHNESS)).image());
         assertEquals(0.75, rough.value(3, 3, 0), 0.01);
-        assertNotNull(catalogue.contents().takePreview(asset, 48, 4, () -> false));
+        assertNotNull(catalogue.contents().previews().take(asset, 48, 4, () -> false));
         // all of it goes as it came
         FileActs.undo(library, Objects.requireNonNull(taken.run()));
         catalogue.scanning().scan(library, Work.SILENT);

@@ -47,8 +47,8 @@ class SquaresTest extends Planning {
 
     /** Colours in a preview, each over at least one in fifty of its pixels: where two squares meet they mix. */
     private Set<String> hues(Asset asset) throws Exception {
-        Picture seen =
-                Objects.requireNonNull(catalogue.contents().takePreview(asset, 96, Booth.DRAFT_SAMPLES, () -> false));
+        Picture seen = Objects.requireNonNull(
+                catalogue.contents().previews().take(asset, 96, Booth.DRAFT_SAMPLES, () -> false));
         java.util.Map<String, Integer> count = new java.util.TreeMap<>();
         for (int y = 0; y < seen.height(); y++) {
             for (int x = 0; x < seen.width(); x++) {

@@ -143,7 +143,7 @@ class WishesTest extends Planning {
             assertTrue(Files.exists(library.resolve("pack/b/extra/sign.png")));
             assertEquals(
                     0,
-                    catalogue.contents().facts(asset("Crate")).brokenMaps(),
+                    catalogue.contents().facts().of(asset("Crate")).brokenMaps(),
                     "its map is found where it came to lie");
         }
     }

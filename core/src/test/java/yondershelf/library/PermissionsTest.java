@@ -34,16 +34,16 @@ class PermissionsTest {
             Library library = catalogue.add(props, "");
             catalogue.scanning().scan(library, Work.SILENT);
             for (Asset asset : library.assets()) {
-                System.out.println(
-                        asset.path() + " " + catalogue.contents().facts(asset).readable() + " "
-                                + catalogue.contents().facts(asset).reason());
+                System.out.println(asset.path() + " "
+                        + catalogue.contents().facts().of(asset).readable() + " "
+                        + catalogue.contents().facts().of(asset).reason());
             }
             Asset good = library.assets().stream()
                     .filter(a -> a.path().equals("good.png"))
                     .findFirst()
                     .orElseThrow();
-            catalogue.contents().takePreview(good, 32, Booth.FINAL_SAMPLES, () -> false);
-            System.out.println("kept " + (catalogue.contents().keptPreview(good, 32) != null));
+            catalogue.contents().previews().take(good, 32, Booth.FINAL_SAMPLES, () -> false);
+            System.out.println("kept " + (catalogue.contents().previews().kept(good, 32) != null));
             try {
                 catalogue.labelling().edit(good, List.of(Edit.tag(good.id(), "x")));
                 System.out.println("edited");
@@ -137,10 +137,10 @@ class PermissionsTest {
         });
         int told = 0;
         for (int i = assets.size() - 1; i >= 0; i--) {
-            if (!catalogue.contents().facts(assets.get(i)).readable()) {
+            if (!catalogue.contents().facts().of(assets.get(i)).readable()) {
                 assertTrue(
-                        catalogue.contents().facts(assets.get(i)).reason().contains("not there"),
-                        catalogue.contents().facts(assets.get(i)).reason());
+                        catalogue.contents().facts().of(assets.get(i)).reason().contains("not there"),
+                        catalogue.contents().facts().of(assets.get(i)).reason());
                 told++;
             }
         }

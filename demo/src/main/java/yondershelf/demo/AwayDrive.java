@@ -60,7 +60,7 @@ public final class AwayDrive {
             Library library = catalogue.library(LIBRARY).orElseThrow();
             catalogue.scanning().scan(library, Work.SILENT);
             for (Asset asset : library.assets()) {
-                catalogue.contents().takePreview(asset, PREVIEW, Booth.FINAL_SAMPLES, () -> false);
+                catalogue.contents().previews().take(asset, PREVIEW, Booth.FINAL_SAMPLES, () -> false);
             }
         }
         Files.move(drive, pulled);

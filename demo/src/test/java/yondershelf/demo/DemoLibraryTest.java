@@ -54,7 +54,7 @@ class DemoLibraryTest {
     private static double colourfulness(Catalogue catalogue, String path) throws Exception {
         Library library = catalogue.library("Station props").orElseThrow();
         Asset asset = catalogue.shelf().asset(library.assetId(path)).orElseThrow();
-        Picture picture = catalogue.contents().takePreview(asset, 48, 4, () -> false);
+        Picture picture = catalogue.contents().previews().take(asset, 48, 4, () -> false);
         assertNotNull(picture);
         double sum = 0;
         int seen = 0;
@@ -111,7 +111,7 @@ class DemoLibraryTest {
             int textures = 0;
             List<String> unreadable = new ArrayList<>();
             for (Asset asset : all) {
-                Facts facts = catalogue.contents().facts(asset);
+                Facts facts = catalogue.contents().facts().of(asset);
                 if (!facts.readable()) {
                     unreadable.add(asset.path());
                     continue;

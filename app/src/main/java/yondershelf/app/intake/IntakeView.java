@@ -360,7 +360,7 @@ public final class IntakeView extends BorderPane {
                     new Source(item.root(), item.name(), item.files(), Space.NONE, Excerpt.WHOLE.withNode(node));
             // as it is before it is made equirectangular
             Kind kind = Excerpt.kind(node, item.laidOut() == null ? item.kind() : Kind.TEXTURE);
-            Picture made = workspace.catalogue().contents().takePreview(kind, source, edge, samples, cancelled);
+            Picture made = workspace.catalogue().contents().previews().take(kind, source, edge, samples, cancelled);
             // a stopped one is looked at by nobody
             return made == null ? Picture.ofBytes(1, 1, 4, new byte[4]) : made;
         }

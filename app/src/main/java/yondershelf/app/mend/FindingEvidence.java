@@ -120,13 +120,14 @@ final class FindingEvidence extends BorderPane {
         background.quietly(
                 Phrase.of("views.preview-of", asset.name()),
                 work -> {
-                    Picture kept = catalogue.contents().keptPreview(asset, PreviewLoader.SIZE);
+                    Picture kept = catalogue.contents().previews().kept(asset, PreviewLoader.SIZE);
                     return Optional.ofNullable(
                             kept != null
                                     ? kept
                                     : catalogue
                                             .contents()
-                                            .takePreview(
+                                            .previews()
+                                            .take(
                                                     asset,
                                                     PreviewLoader.SIZE,
                                                     catalogue.booth().finalSamples(),

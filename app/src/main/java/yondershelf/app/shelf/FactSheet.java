@@ -85,7 +85,7 @@ final class FactSheet extends GridPane {
                 .map(scene -> new Use(scene, Files.isRegularFile(scene)))
                 .toList();
         return new Known(
-                catalogue.contents().knownFacts(thing),
+                catalogue.contents().facts().known(thing),
                 catalogue.shelf().labels(thing).apart(),
                 uses,
                 isAway);
@@ -99,7 +99,7 @@ final class FactSheet extends GridPane {
                 .background()
                 .quietly(
                         Phrase.of("shelf.measuring", thing.name()),
-                        work -> workspace.catalogue().contents().facts(thing),
+                        work -> workspace.catalogue().contents().facts().of(thing),
                         f -> {
                             if (thing.equals(asset)) {
                                 fill(f, new Known(Optional.of(f), known.apart, known.uses, known.away));

@@ -56,7 +56,7 @@ final class FramePlayer {
             return;
         }
         end();
-        if (thing != null && contents().frames(thing) > 1) {
+        if (thing != null && contents().previews().frames(thing) > 1) {
             tile = on;
             asset = thing;
             stay.playFromStart();
@@ -100,10 +100,10 @@ final class FramePlayer {
     }
 
     private boolean read(Asset thing, Work work) throws yondershelf.content.ProblemException {
-        int count = contents().frames(thing);
+        int count = contents().previews().frames(thing);
         int shown = Math.min(count, MOST);
         for (int i = 0; i < shown && !work.isCancelled(); i++) {
-            Picture picture = contents().frame(thing, (int) ((long) i * count / shown), SIZE);
+            Picture picture = contents().previews().frame(thing, (int) ((long) i * count / shown), SIZE);
             if (picture != null) {
                 Image image = Images.of(picture);
                 Platform.runLater(() -> came(thing, image, count / (double) shown));

@@ -260,7 +260,7 @@ public final class PreviewLoader {
         try {
             switch (task.step()) {
                 case LOOK -> {
-                    Picture kept = contents.readyPreview(asset, taken(asset));
+                    Picture kept = contents.previews().ready(asset, taken(asset));
                     synchronized (lock) {
                         queue.lookedFor(asset);
                     }
@@ -269,7 +269,7 @@ public final class PreviewLoader {
                     }
                 }
                 case DRAFT -> draw(asset, SIZE / 2, Booth.DRAFT_SAMPLES, work);
-                case FINAL -> draw(asset, taken(asset), contents.finalSamples(), work);
+                case FINAL -> draw(asset, taken(asset), contents.previews().finalSamples(), work);
             }
         } catch (ProblemException e) {
             putFailure(asset, e.problem().cause());
@@ -281,14 +281,14 @@ public final class PreviewLoader {
     }
 
     private void draw(Asset asset, int size, int samples, Work work) throws ProblemException {
-        boolean last = samples >= contents.finalSamples();
+        boolean last = samples >= contents.previews().finalSamples();
         // the same bytes may have been shown elsewhere, which shows only once they are read
-        Picture kept = contents.keptPreview(asset, taken(asset));
+        Picture kept = contents.previews().kept(asset, taken(asset));
         if (kept != null) {
             put(asset, kept, true);
             return;
         }
-        Picture picture = contents.takePreview(asset, size, samples, work::isCancelled);
+        Picture picture = contents.previews().take(asset, size, samples, work::isCancelled);
         if (picture != null) {
             put(asset, picture, last);
         } else if (!work.isCancelled()) {
