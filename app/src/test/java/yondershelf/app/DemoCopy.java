@@ -3,6 +3,7 @@ package yondershelf.app;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
+import java.nio.file.DirectoryStream;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,6 +11,8 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.Comparator;
+import java.util.stream.Stream;
 import yondershelf.content.ProblemException;
 import yondershelf.demo.DemoLibrary;
 
@@ -42,9 +45,32 @@ final class DemoCopy {
         try (FileChannel lock =
                         FileChannel.open(target.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
                 FileLock _ = lock.lock()) {
+            letGo(target);
             DemoLibrary.write(Files.createDirectories(folder));
         }
         return folder;
+    }
+
+    /** What runs that are over left. */
+    private static void letGo(Path target) throws IOException {
+        try (DirectoryStream<Path> folders = Files.newDirectoryStream(target, Files::isDirectory)) {
+            for (Path each : folders) {
+                String process = String.valueOf(each.getFileName()).replaceFirst("-.*", "");
+                boolean runs = process.matches("\\d{1,18}")
+                        && ProcessHandle.of(Long.parseLong(process)).isPresent();
+                if (!runs) {
+                    delete(each);
+                }
+            }
+        }
+    }
+
+    private static void delete(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path each : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(each);
+            }
+        }
     }
 
     /** Copies it, with the times of its files. */
