@@ -37,8 +37,8 @@ import yondershelf.words.Phrase;
 
 /** The real window on a copy of the demo library, driven with real mouse and keys under a display. */
 final class WindowDriver implements AutoCloseable {
-    /** Samples of final previews, and a quarter of those of the table: how calm they are is tested elsewhere. */
-    private static final int GRAINY = 4;
+    /** Samples of final previews: how calm they are is tested elsewhere. */
+    private static final int GRAINY = 3;
 
     final Path folder;
     final Workspace workspace;

@@ -2,9 +2,7 @@ package yondershelf.catalogue;
 
 import java.util.Optional;
 import yondershelf.content.BasicColour;
-import yondershelf.content.Picture;
 import yondershelf.content.ProblemException;
-import yondershelf.facts.Facts;
 import yondershelf.facts.Signature;
 import yondershelf.library.Asset;
 import yondershelf.library.Library;
@@ -25,12 +23,8 @@ record Looks(Libraries libraries) {
         return library.store().looks().of(asset.row(), key(asset)).isEmpty();
     }
 
-    /** Keeps what a picture of it shows. */
-    void keep(Library library, Asset asset, Facts facts, Picture picture) throws ProblemException {
-        keep(library, asset, Signature.of(picture).with(facts.model().scene().shape()));
-    }
-
-    private static void keep(Library library, Asset asset, Signature signature) throws ProblemException {
+    /** Keeps what it looks like as it is now. */
+    void keep(Library library, Asset asset, Signature signature) throws ProblemException {
         int colours = BasicColour.bits(signature.colours());
         library.store().write(batch -> batch.look(asset.row(), key(asset), colours, signature.bytes()));
     }

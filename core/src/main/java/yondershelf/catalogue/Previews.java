@@ -88,9 +88,18 @@ public final class Previews {
             store.save(library, key, picture);
         }
         if (picture != null && whole && (last || looks.isUnseen(library, asset))) {
-            looks.keep(library, asset, known.facts(), picture);
+            looks.keep(
+                    library,
+                    asset,
+                    Signature.of(picture).with(known.facts().model().scene().shape()));
         }
         return picture;
+    }
+
+    /** The same of something that has not been taken in yet. */
+    public @Nullable Picture take(Kind kind, Source source, int size, int samples, BooleanSupplier cancelled)
+            throws ProblemException {
+        return kinds.of(kind).preview(source, size, samples, problem -> {}, cancelled);
     }
 
     /** How many samples a final preview gets; a picture of fewer is a draft. */
@@ -122,15 +131,11 @@ public final class Previews {
         if (picture == null) {
             return Optional.empty();
         }
-        // taking it kept what it shows, unless it lacks something for the moment
-        return Optional.of(
-                Signature.of(picture).with(facts.of(asset).model().scene().shape()));
-    }
-
-    /** The same of something that has not been taken in yet. */
-    public @Nullable Picture take(Kind kind, Source source, int size, int samples, BooleanSupplier cancelled)
-            throws ProblemException {
-        return kinds.of(kind).preview(source, size, samples, problem -> {}, cancelled);
+        Signature signature =
+                Signature.of(picture).with(facts.of(asset).model().scene().shape());
+        // one that was kept is given without being looked at
+        looks.keep(libraries.owner(asset), asset, signature);
+        return Optional.of(signature);
     }
 
     private interface Drawing {

@@ -1,6 +1,7 @@
 package yondershelf.catalogue;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -17,6 +18,7 @@ import yondershelf.content.Picture;
 import yondershelf.content.Problem;
 import yondershelf.content.ProblemException;
 import yondershelf.format.Formats;
+import yondershelf.library.Asset;
 import yondershelf.library.Edit;
 import yondershelf.library.Library;
 import yondershelf.mend.Mend;
@@ -112,6 +114,20 @@ class AlikeTest {
         catalogue.alike().look(Work.SILENT);
         assertEquals(
                 "rust_rope", found(Query.EVERYTHING.withLike(id("blue_cord"))).get(1));
+    }
+
+    /** A preview that came along with the library shows what it looks like as well as one that is taken. */
+    @Test
+    void whatAnotherMachineTookIsLookedAtOnce() throws Exception {
+        Asset rope = catalogue.shelf().asset(id("blue_rope")).orElseThrow();
+        Previews previews = catalogue.contents().previews();
+        assertNotNull(previews.take(rope, Alike.EDGE, previews.finalSamples(), () -> false));
+        try (Catalogue other = Catalogue.open(Home.open(folder.resolve("other home")), new Formats())) {
+            other.scanning().scan(other.add(folder.resolve("library"), "Rigging"), Work.SILENT);
+            int before = other.alike().unseen();
+            other.alike().look(other.shelf().asset(rope.id()).orElseThrow(), Work.SILENT);
+            assertEquals(before - 1, other.alike().unseen());
+        }
     }
 
     @Test

@@ -29,20 +29,7 @@ class ReleaseTest {
     private Library library;
     private String run = "";
     private final List<Problem> told = new ArrayList<>();
-    private final Work work = new Work() {
-        @Override
-        public void progress(long done, long total, String what) {}
-
-        @Override
-        public boolean isCancelled() {
-            return false;
-        }
-
-        @Override
-        public void problem(Problem problem) {
-            told.add(problem);
-        }
-    };
+    private final Work work = Work.telling(told::add);
 
     @BeforeEach
     void open() throws Exception {

@@ -63,7 +63,7 @@ public final class PreviewLoader {
     private final Object lock = new Object();
     private final LinkedHashMap<String, Shown> images = new LinkedHashMap<>(16, 0.75f, true);
     private final Map<String, Held> held = new HashMap<>();
-    private final PreviewQueue queue = new PreviewQueue(this::hasAny, this::isKnown, () -> heldCount() < KEPT);
+    private final PreviewQueue queue = new PreviewQueue(this::hasAny, this::isKnown, () -> images.size() < KEPT);
 
     private int edge = SIZE;
     private String large = "";
@@ -187,10 +187,6 @@ public final class PreviewLoader {
             });
             queue.lookAgain();
         }
-    }
-
-    private int heldCount() {
-        return images.size();
     }
 
     private boolean hasAny(Asset asset) {

@@ -29,6 +29,8 @@ final class Renderer implements AutoCloseable {
     /** The first picture is of an empty table, while the shelf fills: that comes first. */
     private static final long START_NANOS = 2_500_000_000L;
 
+    private static final int FINE_SAMPLES = 64;
+
     /** What is to be seen. */
     record Request(Scene scene, Camera camera, int width, int height) {}
 
@@ -36,7 +38,6 @@ final class Renderer implements AutoCloseable {
     record Frame(int width, int height, int[] pixels, BuiltScene built, Camera camera, boolean draft, int samples) {}
 
     private final SceneBuilder builder;
-    private final int samples;
     private final Consumer<Frame> show;
     private final Consumer<Problem> trouble;
     private final Thread thread = new Thread(this::loop, "table");
@@ -50,13 +51,11 @@ final class Renderer implements AutoCloseable {
     private @Nullable BuiltScene built;
 
     /**
-     * @param samples of each pixel of a picture that is as fine as it gets
      * @param show gets each picture, on the renderer's thread
      * @param trouble told there when a scene could not be drawn
      */
-    Renderer(SceneBuilder builder, int samples, Consumer<Frame> show, Consumer<Problem> trouble) {
+    Renderer(SceneBuilder builder, Consumer<Frame> show, Consumer<Problem> trouble) {
         this.builder = builder;
-        this.samples = samples;
         this.show = show;
         this.trouble = trouble;
         thread.setDaemon(true);
@@ -117,7 +116,7 @@ final class Renderer implements AutoCloseable {
         starting = false;
         refine(request, scene, number, 4, 2);
         if (version.get() == number) {
-            refine(request, scene, number, 1, samples);
+            refine(request, scene, number, 1, FINE_SAMPLES);
         }
     }
 

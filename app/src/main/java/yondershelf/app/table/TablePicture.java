@@ -27,9 +27,6 @@ import yondershelf.words.Phrase;
 
 /** The picture of the table: what is seen of the scene, and which of its objects is chosen. */
 public final class TablePicture extends Pane {
-    /** How many times the samples of a preview a picture of the table gets: it is larger, and looked at longer. */
-    private static final int FINER = 4;
-
     private final Workspace workspace;
     private final Renderer renderer;
     private final Standing standing;
@@ -55,7 +52,6 @@ public final class TablePicture extends Pane {
         this.standing = new Standing(workspace.table(), workspace.background(), workspace.builder());
         this.renderer = new Renderer(
                 workspace.builder(),
-                FINER * workspace.catalogue().contents().previews().finalSamples(),
                 frame -> Platform.runLater(() -> show(frame)),
                 problem -> Platform.runLater(() -> workspace.tell(problem)));
         this.arrivals = new Arrivals(workspace, this, outline);

@@ -37,7 +37,6 @@ class RendererTest {
         Camera camera = new Camera(0, 1, 5, 0, 0, 0, 0.6);
         try (Renderer renderer = new Renderer(
                 new SceneBuilder(new Shaders(new Formats())),
-                4,
                 frame -> {
                     if (frame.built().scene() == sound) {
                         drawn.countDown();
